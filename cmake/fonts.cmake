@@ -1,0 +1,14 @@
+# Turns assets/fonts/NAME.bdf into C while building.
+file(GLOB bake_sources CONFIGURE_DEPENDS tools/bake/*.c)
+add_executable(pemble-bake ${bake_sources})
+target_link_libraries(pemble-bake PRIVATE PkgConfig::FREETYPE)
+
+# pemble_font(NAME LIST) appends the C file of the font to LIST.
+function(pemble_font name list)
+  set(in ${PROJECT_SOURCE_DIR}/assets/fonts/${name}.bdf)
+  set(out ${PROJECT_BINARY_DIR}/fonts/${name}.c)
+  file(MAKE_DIRECTORY ${PROJECT_BINARY_DIR}/fonts)
+  add_custom_command(OUTPUT ${out} COMMAND pemble-bake ${in} ${name} ${out}
+                     DEPENDS pemble-bake ${in} VERBATIM)
+  set(${list} ${${list}} ${out} PARENT_SCOPE)
+endfunction()

@@ -1,0 +1,62 @@
+/* board_bench.c - the examples' board, simulated. */
+#include "board.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include "bench.h"
+
+enum { MOST = 4 };
+
+static pmb_bench *bench;
+static pmb_module *modules[MOST];
+static int count;
+
+const pmb_port *board_start(const pmb_panel_config *const panels[])
+{
+    bench = pmb_bench_new();
+    for (count = 0; bench && count < MOST && panels[count]; count++) {
+        modules[count] = pmb_bench_place_panel(bench, panels[count]);
+        if (!modules[count]) {
+            fprintf(stderr, "the bench has no module for panel %d\n", count + 1);
+            exit(1);
+        }
+    }
+    return bench ? pmb_bench_port(bench) : NULL;
+}
+
+uint32_t board_milliseconds(void)
+{
+    return (uint32_t)(pmb_bench_now(bench) / 1000000);
+}
+
+static bool save(const char *name, int number)
+{
+    char path[256];
+    if (count == 1)
+        snprintf(path, sizeof path, "%s.png", name);
+    else
+        snprintf(path, sizeof path, "%s-%d.png", name, number + 1);
+    const bool saved = pmb_module_save_png(modules[number], path, 0);
+    if (saved)
+        printf("%s: a simulated %s after %lu ms, complaints: %u\n", path,
+               pmb_module_label(modules[number]), (unsigned long)board_milliseconds(),
+               pmb_module_complaint_count(modules[number]));
+    else
+        fprintf(stderr, "%s: %s\n", path, strerror(errno));
+    return saved;
+}
+
+bool board_running(const char *name, uint32_t milliseconds)
+{
+    if (board_milliseconds() < milliseconds)
+        return true;
+    bool good = true;
+    for (int i = 0; i < count; i++)
+        good = save(name, i) && good;
+    pmb_bench_free(bench);
+    if (!good)
+        exit(1);
+    return false;
+}

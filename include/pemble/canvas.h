@@ -1,0 +1,90 @@
+/*
+ * canvas.h - a pixel buffer being drawn on.
+ *
+ * A canvas holds all of the screen or one band of it. Drawing code always uses whole-screen
+ * coordinates; the canvas keeps what falls into its clip and drops the rest. Most programs get
+ * their canvas from a screen (screen.h) and never call pmb_canvas_init themselves.
+ */
+#ifndef PEMBLE_CANVAS_H
+#define PEMBLE_CANVAS_H
+
+#include <stddef.h>
+#include "pemble/color.h"
+#include "pemble/flash.h"
+#include "pemble/geometry.h"
+#include "pemble/status.h"
+
+typedef struct pmb_canvas pmb_canvas;
+
+/*
+ * A pixel format: how pixels lie in memory, and the few operations that everything is drawn with.
+ * The operations take positions in the buffer (column and row, from 0) that are already clipped;
+ * they check nothing.
+ */
+typedef struct pmb_format {
+    uint8_t rows_per_line;    /* rows that share a byte: 8 in vertical bytes, else 1 or 2 */
+    uint8_t columns_per_byte; /* columns that share a byte: 8, 2 or 1 */
+    uint8_t bytes_per_pixel;  /* 2 for RGB565, 1 for all that pack pixels into bytes */
+    uint8_t planes;           /* 1, or 2 for paper with a second ink */
+
+    /* Sets all pixels of a rectangle of at least 1 x 1. */
+    void (*fill)(pmb_canvas *c, pmb_rect area, pmb_color color);
+
+    /* Sets the pixels of one row, from column x on, where a bit is set. The bits lie most
+     * significant first; the first is bit number `first` of the bytes (0 is the top bit). */
+    void (*stamp)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, pmb_color color);
+
+    /* What the pixel shows, as a colour. */
+    pmb_color (*peek)(const pmb_canvas *c, int16_t x, int16_t y);
+} pmb_format;
+
+/* One bit a pixel, 1 is light; a byte is 8 pixels from top to bottom, lowest bit uppermost, as
+ * page-organised controllers keep them. The _msb variant has the highest bit uppermost. */
+extern const PMB_FLASH
+pmb_format pmb_mono_vertical;
+extern const PMB_FLASH
+pmb_format pmb_mono_vertical_msb;
+
+/* One bit a pixel, 1 is light; a byte is 8 pixels from left to right, highest bit leftmost. The
+ * _lsb variant has the lowest bit leftmost: vertical bytes seen with the glass turned by 90. */
+extern const PMB_FLASH
+pmb_format pmb_mono_horizontal;
+extern const PMB_FLASH
+pmb_format pmb_mono_horizontal_lsb;
+
+struct pmb_canvas {
+    const PMB_FLASH
+    pmb_format *format;
+    uint8_t *pixels;
+    uint16_t stride;      /* bytes from one line (of rows_per_line rows) to the next */
+    uint32_t plane_bytes; /* bytes of one plane; the second plane follows the first */
+    pmb_rect bounds;      /* the part of the screen that the buffer holds */
+    pmb_rect clip;        /* where drawing is kept, in screen coordinates; inside bounds */
+    pmb_point origin;     /* added to every coordinate that is drawn at */
+};
+
+/* Bytes that a buffer of that size takes in that format; 0 when the size is not positive or the
+ * buffer would need more than 65535 bytes a line. */
+size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size);
+
+/*
+ * Makes a canvas over a buffer of the caller's, which must outlive it. `bounds` is the part of the
+ * screen that the buffer stands for; the clip starts as all of it. The pixels are left as they are.
+ * PMB_ERR_ARGUMENT: a null pointer, an empty rectangle, or `bytes` less than pmb_canvas_bytes().
+ */
+pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pmb_rect bounds,
+                           void *pixels, size_t bytes);
+
+/* What the pixel at p shows; PMB_BLACK where the canvas holds none. The drawing origin counts, the
+ * clip does not. */
+pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p);
+
+/*
+ * Narrows the clip to what it has in common with r (which is moved by the origin) and returns the
+ * clip as it was, for pmb_canvas_restore_clip: nest them as deep as you like, on your own stack.
+ */
+pmb_rect pmb_canvas_narrow_clip(pmb_canvas *c, pmb_rect r);
+void pmb_canvas_restore_clip(pmb_canvas *c, pmb_rect saved);
+
+#endif

@@ -1,0 +1,14 @@
+/*
+ * fonts.h - the typefaces that come with Pemble. A program carries only those that it names.
+ */
+#ifndef PEMBLE_FONTS_H
+#define PEMBLE_FONTS_H
+
+#include "pemble/text.h"
+
+/* "Jetty", drawn for Pemble: 5 pixels wide, capitals 7 pixels high, lines 10 pixels apart.
+ * Printable ASCII and the degree, plus-minus, micro and middle dot signs. */
+extern const PMB_FLASH
+pmb_font pmb_font_jetty;
+
+#endif

@@ -1,0 +1,69 @@
+/*
+ * port.h - how the library reaches hardware.
+ *
+ * A port is a few functions of yours, and every one of them is optional as long as no panel needs
+ * it: a panel on I2C needs i2c_write, one on hardware SPI spi and pin_write, and so on; opening a
+ * panel whose port lacks something returns PMB_ERR_UNSUPPORTED. Rules for all of them:
+ *
+ *   1. They get the `context` of the port as their first argument and may keep state there.
+ *   2. They return when the work is done, or an error; they never retry by themselves.
+ *   3. Buffers are the caller's and are valid during the call only.
+ *   4. Pin numbers are yours: whatever PMB_PIN() was given comes back from pmb_pin_number().
+ */
+#ifndef PEMBLE_PORT_H
+#define PEMBLE_PORT_H
+
+#include <stdbool.h>
+#include <stddef.h>
+#include <stdint.h>
+#include "pemble/flash.h"
+#include "pemble/status.h"
+
+/* A pin of the board. Zero is "not connected", so that pins left out of a configuration are. */
+typedef uint16_t pmb_pin;
+#define PMB_PIN_NONE        ((pmb_pin)0)
+#define PMB_PIN(number)     ((pmb_pin)((number) + 1))
+#define pmb_pin_number(pin) ((uint16_t)((pin)-1))
+
+/* How bytes are framed on the wire. Only the kinds that a program names are linked. */
+typedef struct pmb_bus_kind pmb_bus_kind;
+extern const PMB_FLASH
+pmb_bus_kind pmb_i2c; /* two wires, control byte 0x00 or 0x40 */
+
+/* A bus as one panel sees it. */
+typedef struct pmb_bus {
+    const PMB_FLASH
+    pmb_bus_kind *kind;
+    uint8_t unit;    /* which of the port's I2C or SPI units; 0 is the first */
+    uint8_t address; /* I2C: the 7-bit address, 0x08 to 0x77 */
+    uint32_t hertz;  /* clock; 0: 400 kHz on I2C */
+} pmb_bus;
+
+typedef struct pmb_port {
+    void *context;
+
+    /* The most bytes that one I2C transaction can carry behind its address; 0: no limit. Longer
+     * transfers are split. */
+    uint16_t i2c_limit;
+
+    /* Start condition, bus->address with the write bit, the bytes of `head` and then those of
+     * `body`, stop condition. PMB_ERR_NO_ANSWER when the address is not acknowledged, PMB_ERR_BUS
+     * when a later byte is not or the bus cannot be driven. */
+    pmb_status (*i2c_write)(void *context, const pmb_bus *bus, const uint8_t *head,
+                            size_t head_count, const uint8_t *body, size_t body_count);
+
+    /* Start condition, bus->address with the read bit, `count` bytes (at least one) into `reply`,
+     * stop condition. */
+    pmb_status (*i2c_read)(void *context, const pmb_bus *bus, uint8_t *reply, size_t count);
+
+    /* Makes the pin an output, high or low. */
+    void (*pin_write)(void *context, pmb_pin pin, bool high);
+
+    /* Makes the pin an input and returns its level. */
+    bool (*pin_read)(void *context, pmb_pin pin);
+
+    /* Returns after at least that many microseconds. */
+    void (*wait_us)(void *context, uint32_t microseconds);
+} pmb_port;
+
+#endif

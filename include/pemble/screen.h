@@ -1,0 +1,71 @@
+/*
+ * screen.h - a panel with memory: paints scenes and sends what changed.
+ *
+ * The memory is a buffer for the whole frame or for a band of it, from one line of bytes (8 rows of
+ * a one-bit panel) up. With a band, the drawing function runs once for each band and must draw the
+ * same each time; it may ask c->clip to skip what is not in the band. The picture is the same
+ * whatever the size of the buffer.
+ *
+ * Tiles are optional memory for what is on the glass: 4 bytes for each PMB_TILE_COLUMNS columns and
+ * PMB_TILE_ROWS rows (or the rows of a band, if those are fewer). With them only tiles that changed
+ * are sent. After a bus error they are forgotten, and the next paint sends everything.
+ */
+#ifndef PEMBLE_SCREEN_H
+#define PEMBLE_SCREEN_H
+
+#include "pemble/panel.h"
+
+typedef uint32_t pmb_tile; /* digest of what was last sent there; 0 is "not known" */
+
+#define PMB_TILE_COLUMNS 16
+
+#define PMB_TILE_ROWS 8
+
+/* Tiles enough for any screen of that size, as rotated, with a band of at least 8 rows. */
+#define PMB_TILES(width, height)                                                                   \
+    (((width) + 2 * PMB_TILE_COLUMNS - 2) / PMB_TILE_COLUMNS *                                     \
+     (((height) + 2 * PMB_TILE_ROWS - 2) / PMB_TILE_ROWS))
+
+/* Draws the whole scene in screen coordinates; called once for each band. */
+typedef void (*pmb_paint)(pmb_canvas *c, void *scene);
+
+typedef struct pmb_screen {
+    pmb_panel *panel;
+    pmb_canvas canvas; /* over the band last painted, or over the whole frame */
+    uint8_t *buffer;
+    size_t buffer_bytes;
+    pmb_tile *tiles;   /* NULL: everything is sent each time */
+    int16_t band_rows; /* rows that the buffer holds */
+} pmb_screen;
+
+/*
+ * Gives an open panel its memory. `tiles` may be NULL (and tile_count 0).
+ * PMB_ERR_ARGUMENT: a null pointer, a buffer too small for one band (pmb_screen_least_bytes), or
+ * fewer tiles than pmb_screen_tile_count.
+ */
+pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
+                           pmb_tile *tiles, size_t tile_count);
+
+/* Bytes that the smallest band of this panel takes, those that its whole frame takes, and the
+ * tiles that remember all of it with a buffer of that size. */
+size_t pmb_screen_least_bytes(const pmb_panel *panel);
+size_t pmb_screen_whole_bytes(const pmb_panel *panel);
+size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
+
+/*
+ * Calls paint for each band and sends what changed. Each band starts cleared to black. Returns the
+ * first error of the bus; the panel then shows part of the scene until the next call succeeds.
+ */
+pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
+
+/*
+ * For a screen whose buffer holds the whole frame: the canvas to draw on directly, which keeps what
+ * was drawn; NULL when the buffer is smaller. pmb_screen_present sends what changed in it.
+ */
+pmb_canvas *pmb_screen_canvas(pmb_screen *screen);
+pmb_status pmb_screen_present(pmb_screen *screen);
+
+/* Forgets what is on the glass: the next paint or present sends everything. */
+void pmb_screen_forget(pmb_screen *screen);
+
+#endif

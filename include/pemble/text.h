@@ -1,0 +1,60 @@
+/*
+ * text.h - fonts, measuring and drawing text.
+ *
+ * Text is UTF-8. A byte that is not part of well-formed UTF-8, and a character that the font does
+ * not have, show the font's replacement glyph; reading never goes past the terminating zero.
+ *
+ * Terms: the baseline is the row on which letters stand, the first row below their feet; `ascent`
+ * rows above it and `descent` rows from it downwards hold every glyph; `line` is the distance
+ * from one baseline to the next; a glyph's advance is the way to the next glyph.
+ */
+#ifndef PEMBLE_TEXT_H
+#define PEMBLE_TEXT_H
+
+#include "pemble/canvas.h"
+
+/* A font is one block of bytes, made by the font maker; docs/formats.md describes it. */
+typedef struct pmb_font {
+    const PMB_FLASH
+    uint8_t *bytes;
+    uint32_t size; /* bytes */
+} pmb_font;
+
+typedef struct pmb_font_metrics {
+    uint8_t ascent, descent, line, cap_height, x_height; /* pixels */
+} pmb_font_metrics;
+
+/*
+ * Checks a font that came from outside the program (a card, a network): PMB_ERR_DATA when it is
+ * damaged, cut short or of another version. Fonts compiled into the program need no check.
+ */
+pmb_status pmb_font_check(const PMB_FLASH pmb_font *font);
+
+pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font);
+
+/* How text looks. Zero values are useful: no background, scale 1. */
+typedef struct pmb_text_style {
+    const PMB_FLASH
+    pmb_font *font;
+    pmb_color color;
+    uint8_t scale; /* each pixel of a glyph is drawn scale x scale large; 0 is 1 */
+} pmb_text_style;
+
+/*
+ * Draws one line of text with the start of its baseline at p and returns the x at which the next
+ * glyph would go. The pixels of the glyphs are set, those between them are left alone.
+ */
+int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text);
+
+/* The sum of the advances of all glyphs, in pixels: where pmb_text would end, from x = 0. At most
+ * 32767. */
+int16_t pmb_text_width(const pmb_text_style *style, const char *text);
+
+/*
+ * The next character of a UTF-8 text, and moves *text behind it. 0 at the end, where *text stays.
+ * Ill-formed input gives U+FFFD for each maximal part of a sequence (The Unicode Standard, section
+ * 3.9, "U+FFFD Substitution of Maximal Subparts").
+ */
+uint32_t pmb_text_next(const char **text);
+
+#endif

@@ -1,0 +1,277 @@
+/* bench.c - the board: nets, pins, clock, and the modules placed around it. */
+#include "bench_parts.h"
+
+#include <stdarg.h>
+#include <stdlib.h>
+#include <string.h>
+
+static void pin_write(void *context, pmb_pin pin, bool high);
+static bool pin_read(void *context, pmb_pin pin);
+
+static void wait_us(void *context, uint32_t microseconds)
+{
+    ((pmb_bench *)context)->now += (uint64_t)microseconds * 1000;
+}
+
+pmb_bench *pmb_bench_new(void)
+{
+    pmb_bench *bench = calloc(1, sizeof *bench);
+    if (bench)
+        bench->port = (pmb_port){
+            .context = bench,
+            .i2c_write = bench_i2c_write,
+            .i2c_read = bench_i2c_read,
+            .pin_write = pin_write,
+            .pin_read = pin_read,
+            .wait_us = wait_us,
+        };
+    return bench;
+}
+
+static void free_module(pmb_module *module)
+{
+    for (unsigned i = 0; i < module->complaint_count; i++)
+        free(module->complaints[i]);
+    free(module->complaints);
+    free(module->state);
+    free(module->rgb);
+    free(module);
+}
+
+void pmb_bench_free(pmb_bench *bench)
+{
+    if (!bench)
+        return;
+    while (bench->modules) {
+        pmb_module *module = bench->modules;
+        bench->modules = module->next;
+        free_module(module);
+    }
+    while (bench->nets) {
+        struct net *net = bench->nets;
+        bench->nets = net->next;
+        free(net);
+    }
+    free(bench);
+}
+
+pmb_port *pmb_bench_port(pmb_bench *bench)
+{
+    return &bench->port;
+}
+
+uint64_t pmb_bench_now(const pmb_bench *bench)
+{
+    return bench->now;
+}
+
+pmb_bench_traffic pmb_bench_traffic_so_far(const pmb_bench *bench)
+{
+    return bench->traffic;
+}
+
+struct net *bench_net(pmb_bench *bench, const char *name)
+{
+    struct net **end = &bench->nets;
+    for (; *end; end = &(*end)->next)
+        if (strcmp((*end)->name, name) == 0)
+            return *end;
+    struct net *net = *end = calloc(1, sizeof *net);
+    if (!net)
+        abort();
+    snprintf(net->name, sizeof net->name, "%s", name);
+    net->shorted = -1;
+    if (strncmp(name, "i2c", 3) == 0)
+        net->pull = 1;
+    net->level = net->pull > 0;
+    return net;
+}
+
+/* A board pin takes part in its net from its first use on. */
+static struct driver *board_pin(pmb_bench *bench, pmb_pin pin)
+{
+    const unsigned number = pmb_pin_number(pin);
+    if (pin == PMB_PIN_NONE || number >= BENCH_PINS)
+        return NULL;
+    struct driver *driver = &bench->pins[number];
+    if (!driver->net) {
+        char name[16];
+        snprintf(name, sizeof name, "pin%u", number);
+        driver->net = bench_net(bench, name);
+    }
+    return driver;
+}
+
+static void pin_write(void *context, pmb_pin pin, bool high)
+{
+    struct driver *driver = board_pin(context, pin);
+    if (driver)
+        net_drive(driver, high ? DRIVE_HIGH : DRIVE_LOW);
+}
+
+static bool pin_read(void *context, pmb_pin pin)
+{
+    struct driver *driver = board_pin(context, pin);
+    if (!driver)
+        return false;
+    net_drive(driver, DRIVE_NONE);
+    return driver->net->level;
+}
+
+static void listener_changed(void *self, struct net *net, bool level)
+{
+    const struct module_pin *pin = self;
+    (void)net;
+    pin->module->type->pin_changed(pin->module, pin->number, level);
+}
+
+pmb_module *pmb_bench_place(pmb_bench *bench, const pmb_module_type *type,
+                            const pmb_module_options *options)
+{
+    pmb_module *module = calloc(1, sizeof *module);
+    if (!module)
+        return NULL;
+    module->bench = bench;
+    module->type = type;
+    module->options = *options;
+    module->state = calloc(1, type->state_size);
+    if (options->width > 0 && options->height > 0 && options->width <= 1024 &&
+        options->height <= 1024)
+        module->rgb = calloc((size_t)options->width * (size_t)options->height, 3);
+    if (!module->state || !module->rgb || !type->create(module)) {
+        free_module(module);
+        return NULL;
+    }
+    while (type->pins[module->pin_count])
+        module->pin_count++;
+    module->next = bench->modules;
+    bench->modules = module;
+    return module;
+}
+
+bool pmb_bench_connect(pmb_module *module, const char *pin, const char *net)
+{
+    for (int i = 0; i < module->pin_count; i++) {
+        if (strcmp(module->type->pins[i], pin) != 0)
+            continue;
+        struct module_pin *p = &module->pins[i];
+        if (p->net)
+            return false;
+        *p = (struct module_pin){.module = module, .number = i};
+        p->net = p->driver.net = bench_net(module->bench, net);
+        p->listener = (struct listener){listener_changed, p, p->net->listeners};
+        p->net->listeners = &p->listener;
+        return true;
+    }
+    return false;
+}
+
+void pmb_bench_pull(pmb_bench *bench, const char *net, int direction)
+{
+    struct net *n = bench_net(bench, net);
+    n->pull = direction;
+    net_settle(n);
+}
+
+void pmb_bench_short(pmb_bench *bench, const char *net, int level)
+{
+    struct net *n = bench_net(bench, net);
+    n->shorted = level;
+    net_settle(n);
+}
+
+void pmb_bench_break_transfer(pmb_bench *bench, unsigned n, unsigned bytes, bool lasting)
+{
+    bench->fault = (struct fault){n, bytes, lasting, false};
+}
+
+size_t bench_bytes_through(pmb_bench *bench, size_t count)
+{
+    struct fault *fault = &bench->fault;
+    bench->traffic.transfers++;
+    size_t through = count;
+    if (fault->broken) {
+        through = 0;
+    } else if (fault->transfers_left > 0 && --fault->transfers_left == 0) {
+        through = count < fault->bytes ? count : fault->bytes;
+        fault->broken = fault->lasting;
+        if (through == count && count > 0)
+            through = count - 1;
+    }
+    bench->traffic.bytes += through;
+    return through;
+}
+
+bool module_pin_level(const pmb_module *module, int pin, bool open)
+{
+    const struct net *net = module->pins[pin].net;
+    return net ? net->level : open;
+}
+
+void module_pin_drive(pmb_module *module, int pin, enum drive state)
+{
+    net_drive(&module->pins[pin].driver, state);
+}
+
+void module_complain(pmb_module *module, const char *format, ...)
+{
+    char text[200];
+    va_list arguments;
+    va_start(arguments, format);
+    vsnprintf(text, sizeof text, format, arguments);
+    va_end(arguments);
+    const char *const at = " (at ";
+    for (unsigned i = 0; i < module->complaint_count; i++) {
+        const char *known = module->complaints[i];
+        if (strncmp(known, text, strlen(text)) == 0 &&
+            strncmp(known + strlen(text), at, strlen(at)) == 0)
+            return;
+    }
+    const size_t length = strlen(text) + 40;
+    char **list = realloc(module->complaints, (module->complaint_count + 1) * sizeof *list);
+    char *entry = malloc(length);
+    if (!list || !entry)
+        abort();
+    snprintf(entry, length, "%s%s%llu us)", text, at,
+             (unsigned long long)(module->bench->now / 1000));
+    module->complaints = list;
+    module->complaints[module->complaint_count++] = entry;
+}
+
+unsigned pmb_module_complaint_count(const pmb_module *module)
+{
+    return module->complaint_count;
+}
+
+const char *pmb_module_complaint(const pmb_module *module, unsigned number)
+{
+    return number < module->complaint_count ? module->complaints[number] : NULL;
+}
+
+const char *pmb_module_label(const pmb_module *module)
+{
+    return module->options.label ? module->options.label : module->type->name;
+}
+
+pmb_glass_view pmb_module_glass(pmb_module *module)
+{
+    module->type->render(module);
+    return (pmb_glass_view){module->options.width, module->options.height, module->rgb};
+}
+
+void module_plot(pmb_module *module, int x, int y, uint8_t red, uint8_t green, uint8_t blue)
+{
+    uint8_t *pixel = module->rgb + 3 * ((size_t)y * (size_t)module->options.width + (size_t)x);
+    pixel[0] = red;
+    pixel[1] = green;
+    pixel[2] = blue;
+}
+
+void module_noise(uint8_t *bytes, size_t count, uint32_t seed)
+{
+    uint32_t state = seed * 2654435761u + 1; /* a linear congruential sequence is noise enough */
+    for (size_t i = 0; i < count; i++) {
+        state = state * 1664525u + 1013904223u;
+        bytes[i] = (uint8_t)(state >> 24);
+    }
+}

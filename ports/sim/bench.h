@@ -1,0 +1,103 @@
+/*
+ * bench.h - the simulated workbench: a board with pins and buses, modules wired to them, and a
+ * virtual clock.
+ *
+ * A bench is made of nets, named wires. The board drives "pin0", "pin1" ... and, for its first I2C
+ * unit, "i2c0.sda" and "i2c0.scl". Modules are placed on the bench and each of their pins is
+ * connected to a net. Nothing else joins them: a module knows only the levels on its pins and when
+ * they change. What it makes of them is on its glass; what a real part would not forgive is in its
+ * complaints.
+ *
+ * Time is virtual and starts at 0: transfers and waits move it on by what they take on the wire.
+ */
+#ifndef PEMBLE_SIM_BENCH_H
+#define PEMBLE_SIM_BENCH_H
+
+#include <stdbool.h>
+#include <stdint.h>
+#include <stdio.h>
+#include "pemble/panel.h"
+
+typedef struct pmb_bench pmb_bench;
+typedef struct pmb_module pmb_module;
+
+/* A kind of simulated module; ports/sim/modules.h names them. */
+typedef struct pmb_module_type pmb_module_type;
+
+/* How one module is made. Zero values are those of the most common one. */
+typedef struct pmb_module_options {
+    const char *label; /* printed on the module; NULL: the name of its controller */
+    int width, height; /* pixels of the glass */
+    bool offset_given; /* else the glass lies where glasses of that size usually do */
+    int column, row;   /* GRAM column and row behind the glass's top left pixel */
+    int com;           /* how rows hang on the COM outputs: as pmb_com_layout, 0 as usual */
+    uint8_t address;   /* I2C, 7-bit */
+} pmb_module_options;
+
+/* NULL when there is no memory. Freeing a bench frees its modules. */
+pmb_bench *pmb_bench_new(void);
+void pmb_bench_free(pmb_bench *bench);
+
+/* The port that reaches this bench's board. Lives as long as the bench. */
+pmb_port *pmb_bench_port(pmb_bench *bench);
+
+/* Virtual time since the bench was made, in nanoseconds. */
+uint64_t pmb_bench_now(const pmb_bench *bench);
+
+/* Bytes and transfers that the board has sent or received, addresses not counted. */
+typedef struct pmb_bench_traffic {
+    uint64_t bytes, transfers;
+} pmb_bench_traffic;
+pmb_bench_traffic pmb_bench_traffic_so_far(const pmb_bench *bench);
+
+/* Places a module; powered, with noise in its memory, its pins not connected. NULL when the options
+ * are not possible for that type. */
+pmb_module *pmb_bench_place(pmb_bench *bench, const pmb_module_type *type,
+                            const pmb_module_options *options);
+
+/*
+ * Places the module that a panel configuration describes, and wires it as configured: to the I2C
+ * unit and the board's pins. NULL when the bench knows no such module or the glass is impossible.
+ */
+pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config);
+
+/* Connects a pin of the module ("SDA") to a net ("i2c0.sda"), which is made if it is new.
+ * False when the module has no such pin. */
+bool pmb_bench_connect(pmb_module *module, const char *pin, const char *net);
+
+/* Pulls a net up (1), down (-1) or not at all (0) by a resistor. I2C nets start pulled up. */
+void pmb_bench_pull(pmb_bench *bench, const char *net, int direction);
+
+/* A fault: the net is shorted to that level (0 or 1), whoever drives it; -1 takes the short away.
+ */
+void pmb_bench_short(pmb_bench *bench, const char *net, int level);
+
+/*
+ * A fault: the board's n-th transfer from now (1 is the next) breaks off after `bytes` bytes; with
+ * `lasting`, so do all after it, at once. n = 0 takes the fault away.
+ */
+void pmb_bench_break_transfer(pmb_bench *bench, unsigned n, unsigned bytes, bool lasting);
+
+/* The glass as a person sees it: width * height pixels of red, green, blue, a byte each, valid
+ * until the next call for this module. */
+typedef struct pmb_glass_view {
+    int width, height;
+    const uint8_t *rgb;
+} pmb_glass_view;
+pmb_glass_view pmb_module_glass(pmb_module *module);
+
+/* The complaints of a module, oldest first; NULL for a number from count on. Each names the virtual
+ * time in microseconds. The same complaint is kept once. */
+unsigned pmb_module_complaint_count(const pmb_module *module);
+const char *pmb_module_complaint(const pmb_module *module, unsigned number);
+
+const char *pmb_module_label(const pmb_module *module);
+
+/*
+ * Writes a picture of the module: its board with its labelled pins, and the glass with each pixel
+ * drawn `zoom` times as large (0: so that the picture is about 1000 pixels wide).
+ * False when the file cannot be written; errno says why.
+ */
+bool pmb_module_save_png(pmb_module *module, const char *path, int zoom);
+
+#endif

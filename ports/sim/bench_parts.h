@@ -1,0 +1,40 @@
+/* bench_parts.h - the inside of a bench; private to ports/sim. */
+#ifndef PEMBLE_SIM_BENCH_PARTS_H
+#define PEMBLE_SIM_BENCH_PARTS_H
+
+#include "module.h"
+
+enum { BENCH_UNITS = 4, BENCH_PINS = 256 };
+
+struct fault {
+    unsigned transfers_left; /* until the one that breaks; 0: none */
+    unsigned bytes;          /* that still get through in it */
+    bool lasting, broken;
+};
+
+struct i2c_unit {
+    struct driver sda, scl;
+};
+
+struct pmb_bench {
+    uint64_t now; /* ns */
+    pmb_port port;
+    struct net *nets;
+    pmb_module *modules;
+    struct i2c_unit i2c[BENCH_UNITS];
+    struct driver pins[BENCH_PINS];
+    struct fault fault;
+    pmb_bench_traffic traffic;
+};
+
+/* The net of that name, made if it is new. */
+struct net *bench_net(pmb_bench *bench, const char *name);
+
+/* For each transfer of the board: how many of its `count` bytes get through before a fault. */
+size_t bench_bytes_through(pmb_bench *bench, size_t count);
+
+pmb_status bench_i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
+                           size_t head_count, const uint8_t *body, size_t body_count);
+pmb_status bench_i2c_read(void *context, const pmb_bus *bus, uint8_t *reply, size_t count);
+
+#endif

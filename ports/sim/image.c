@@ -1,0 +1,109 @@
+/* image.c - RGB images on the host; PNG by libpng. */
+#include "image.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include <png.h>
+#include "pemble/pemble.h"
+
+bool image_make(struct image *image, int width, int height, struct rgb background)
+{
+    *image = (struct image){width, height, malloc((size_t)width * (size_t)height * 3)};
+    if (!image->rgb)
+        return false;
+    image_rect(image, 0, 0, width, height, background);
+    return true;
+}
+
+void image_free(struct image *image)
+{
+    free(image->rgb);
+    image->rgb = NULL;
+}
+
+static void plot(struct image *image, int x, int y, struct rgb color)
+{
+    if (x < 0 || y < 0 || x >= image->width || y >= image->height)
+        return;
+    uint8_t *pixel = image->rgb + 3 * ((size_t)y * (size_t)image->width + (size_t)x);
+    pixel[0] = color.red;
+    pixel[1] = color.green;
+    pixel[2] = color.blue;
+}
+
+void image_rect(struct image *image, int x, int y, int w, int h, struct rgb color)
+{
+    for (int row = y; row < y + h; row++)
+        for (int column = x; column < x + w; column++)
+            plot(image, column, row, color);
+}
+
+void image_disc(struct image *image, int center_x, int center_y, int radius, struct rgb color)
+{
+    for (int y = -radius; y <= radius; y++)
+        for (int x = -radius; x <= radius; x++)
+            if (x * x + y * y <= radius * radius + radius)
+                plot(image, center_x + x, center_y + y, color);
+}
+
+void image_plate(struct image *image, int x, int y, int w, int h, int radius, struct rgb color)
+{
+    image_rect(image, x + radius, y, w - 2 * radius, h, color);
+    image_rect(image, x, y + radius, w, h - 2 * radius, color);
+    for (int corner = 0; corner < 4; corner++)
+        image_disc(image, corner & 1 ? x + w - 1 - radius : x + radius,
+                   corner & 2 ? y + h - 1 - radius : y + radius, radius, color);
+}
+
+static const pmb_text_style label_style = {.font = &pmb_font_jetty, .color = PMB_WHITE};
+
+int image_text_width(int scale, const char *text)
+{
+    return scale * pmb_text_width(&label_style, text);
+}
+
+int image_text(struct image *image, int x, int y, int scale, const char *text, struct rgb color)
+{
+    enum { MOST_WIDTH = 2048, ROWS = 10, CAPITALS = 7 };
+    static uint8_t pixels[MOST_WIDTH / 8 * ROWS];
+    pmb_canvas c;
+    memset(pixels, 0, sizeof pixels);
+    (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, MOST_WIDTH, ROWS}, pixels,
+                          sizeof pixels);
+    const int width = pmb_text(&c, &label_style, (pmb_point){0, CAPITALS}, text);
+    for (int row = 0; row < ROWS; row++)
+        for (int column = 0; column < width; column++)
+            if (pmb_canvas_peek(&c, (pmb_point){(int16_t)column, (int16_t)row}))
+                image_rect(image, x + column * scale, y + row * scale, scale, scale, color);
+    return width * scale;
+}
+
+void image_pixels(struct image *image, int x, int y, int zoom, int width, int height,
+                  const uint8_t *rgb)
+{
+    const int gap = zoom >= 4 ? 1 : 0;
+    for (int row = 0; row < height; row++)
+        for (int column = 0; column < width; column++, rgb += 3)
+            image_rect(image, x + column * zoom, y + row * zoom, zoom - gap, zoom - gap,
+                       (struct rgb){rgb[0], rgb[1], rgb[2]});
+}
+
+bool image_save(const struct image *image, const char *path)
+{
+    FILE *f = fopen(path, "wb");
+    if (!f)
+        return false;
+    png_image png = {.version = PNG_IMAGE_VERSION,
+                     .width = (png_uint_32)image->width,
+                     .height = (png_uint_32)image->height,
+                     .format = PNG_FORMAT_RGB};
+    const bool written = png_image_write_to_stdio(&png, f, 0, image->rgb, 0, NULL);
+    const int why = errno;
+    if (fclose(f) != 0)
+        return false;
+    if (!written)
+        errno = why ? why : EIO;
+    return written;
+}

@@ -1,0 +1,57 @@
+/* module.h - what a simulated module is made of; for those who write one. */
+#ifndef PEMBLE_SIM_MODULE_H
+#define PEMBLE_SIM_MODULE_H
+
+#include "bench.h"
+#include "net.h"
+
+enum { MODULE_PINS = 24 };
+
+struct pmb_module_type {
+    const char *name;        /* of the controller */
+    const char *const *pins; /* as printed, in the order of the header; NULL ends the list */
+    size_t state_size;       /* bytes of the type's own state */
+    /* Sets up the state (which is zeroed); false when the options are not possible. */
+    bool (*create)(pmb_module *module);
+    /* The level of one of its pins has changed. */
+    void (*pin_changed)(pmb_module *module, int pin, bool level);
+    /* The glass as it looks now, into module->rgb. */
+    void (*render)(pmb_module *module);
+};
+
+struct module_pin {
+    pmb_module *module;
+    int number;
+    struct net *net; /* NULL: not connected */
+    struct driver driver;
+    struct listener listener;
+};
+
+struct pmb_module {
+    pmb_bench *bench;
+    const pmb_module_type *type;
+    pmb_module_options options;
+    void *state;
+    uint8_t *rgb; /* width * height * 3 */
+    struct module_pin pins[MODULE_PINS];
+    int pin_count;
+    char **complaints;
+    unsigned complaint_count;
+    pmb_module *next;
+};
+
+/* The level of a pin; `open` when it is not connected. */
+bool module_pin_level(const pmb_module *module, int pin, bool open);
+void module_pin_drive(pmb_module *module, int pin, enum drive state);
+
+/* Adds a complaint, once. */
+void module_complain(pmb_module *module, const char *format, ...)
+    __attribute__((format(printf, 2, 3)));
+
+/* Sets a pixel of the rendered glass; x and y must be on it. */
+void module_plot(pmb_module *module, int x, int y, uint8_t red, uint8_t green, uint8_t blue);
+
+/* What memory holds at power-on: noise, the same for every run. */
+void module_noise(uint8_t *bytes, size_t count, uint32_t seed);
+
+#endif

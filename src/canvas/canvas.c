@@ -1,0 +1,72 @@
+/* canvas.c - setting up a canvas, its clip, and looking at it. */
+#include "pemble/canvas.h"
+
+/* Bytes of one line, 0 when there are too many to count in 16 bits. */
+static uint16_t line_bytes(const PMB_FLASH pmb_format *format, int16_t width)
+{
+    const uint32_t columns = (uint32_t)width + format->columns_per_byte - 1;
+    const uint32_t bytes = columns / format->columns_per_byte * format->bytes_per_pixel;
+    return bytes > UINT16_MAX ? 0 : (uint16_t)bytes;
+}
+
+static uint32_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
+{
+    const uint32_t lines = ((uint32_t)size.h + format->rows_per_line - 1) / format->rows_per_line;
+    return lines * line_bytes(format, size.w);
+}
+
+size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
+{
+    if (!format || size.w <= 0 || size.h <= 0)
+        return 0;
+    return (size_t)plane_bytes(format, size) * format->planes;
+}
+
+pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pmb_rect bounds,
+                           void *pixels, size_t bytes)
+{
+    const pmb_size size = {bounds.w, bounds.h};
+    const size_t needed = pmb_canvas_bytes(format, size);
+    if (!c || !pixels || needed == 0 || bytes < needed)
+        return PMB_ERR_ARGUMENT;
+    c->format = format;
+    c->pixels = pixels;
+    c->stride = line_bytes(format, bounds.w);
+    c->plane_bytes = plane_bytes(format, size);
+    c->bounds = bounds;
+    c->clip = bounds;
+    c->origin = (pmb_point){0, 0};
+    return PMB_OK;
+}
+
+static int16_t saturated(int32_t value)
+{
+    if (value > INT16_MAX)
+        return INT16_MAX;
+    if (value < INT16_MIN)
+        return INT16_MIN;
+    return (int16_t)value;
+}
+
+pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p)
+{
+    const pmb_point at = {saturated((int32_t)p.x + c->origin.x),
+                          saturated((int32_t)p.y + c->origin.y)};
+    if (!pmb_rect_holds(c->bounds, at))
+        return PMB_BLACK;
+    return c->format->peek(c, (int16_t)(at.x - c->bounds.x), (int16_t)(at.y - c->bounds.y));
+}
+
+pmb_rect pmb_canvas_narrow_clip(pmb_canvas *c, pmb_rect r)
+{
+    const pmb_rect saved = c->clip;
+    r.x = saturated((int32_t)r.x + c->origin.x);
+    r.y = saturated((int32_t)r.y + c->origin.y);
+    c->clip = pmb_rect_common(saved, r);
+    return saved;
+}
+
+void pmb_canvas_restore_clip(pmb_canvas *c, pmb_rect saved)
+{
+    c->clip = saved;
+}

@@ -1,0 +1,115 @@
+/* mono_horizontal.c - one bit a pixel, a byte is eight pixels from left to right. */
+#include <string.h>
+#include "pemble/canvas.h"
+
+static bool is_light(pmb_color color)
+{
+    return pmb_color_luma(color) >= 128;
+}
+
+/* The bit of column x in its byte. */
+static uint8_t bit_of(int16_t x, bool left_is_lsb)
+{
+    return (uint8_t)(left_is_lsb ? 1 << (x & 7) : 0x80 >> (x & 7));
+}
+
+/* The bits of columns `left` to `right` (exclusive), both 0 to 8, of one byte. */
+static uint8_t columns_mask(int16_t left, int16_t right, bool left_is_lsb)
+{
+    if (left_is_lsb)
+        return (uint8_t)((0xFFu << left) & (0xFFu >> (8 - right)));
+    return (uint8_t)((0xFFu >> left) & (0xFFu << (8 - right)));
+}
+
+static void put(uint8_t *byte, uint8_t mask, bool light)
+{
+    *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
+}
+
+static void fill(pmb_canvas *c, pmb_rect area, pmb_color color, bool left_is_lsb)
+{
+    const bool light = is_light(color);
+    const int16_t end = (int16_t)(area.x + area.w);
+    const int16_t first = (int16_t)(area.x / 8), last = (int16_t)((end - 1) / 8);
+    const int16_t into = (int16_t)(area.x & 7), tail = (int16_t)(end - last * 8);
+    const uint8_t head_mask = columns_mask(into, first == last ? tail : 8, left_is_lsb);
+    const uint8_t tail_mask = columns_mask(0, tail, left_is_lsb);
+    for (int16_t y = area.y; y < area.y + area.h; y++) {
+        uint8_t *row = c->pixels + (size_t)y * c->stride;
+        put(row + first, head_mask, light);
+        if (last > first) {
+            memset(row + first + 1, light ? 0xFF : 0x00, (size_t)(last - first - 1));
+            put(row + last, tail_mask, light);
+        }
+    }
+}
+
+static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, pmb_color color, bool left_is_lsb)
+{
+    const bool light = is_light(color);
+    uint8_t *row = c->pixels + (size_t)y * c->stride;
+    for (uint16_t bit = first; count > 0; count--, bit++, x++)
+        if (bits[bit / 8] & 0x80 >> (bit & 7))
+            put(row + x / 8, bit_of(x, left_is_lsb), light);
+}
+
+static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y, bool left_is_lsb)
+{
+    const uint8_t byte = c->pixels[(size_t)y * c->stride + (size_t)(x / 8)];
+    return byte & bit_of(x, left_is_lsb) ? PMB_WHITE : PMB_BLACK;
+}
+
+static void fill_msb(pmb_canvas *c, pmb_rect area, pmb_color color)
+{
+    fill(c, area, color, false);
+}
+
+static void fill_lsb(pmb_canvas *c, pmb_rect area, pmb_color color)
+{
+    fill(c, area, color, true);
+}
+
+static void stamp_msb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
+                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
+{
+    stamp(c, x, y, count, bits, first, color, false);
+}
+
+static void stamp_lsb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
+                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
+{
+    stamp(c, x, y, count, bits, first, color, true);
+}
+
+static pmb_color peek_msb(const pmb_canvas *c, int16_t x, int16_t y)
+{
+    return peek(c, x, y, false);
+}
+
+static pmb_color peek_lsb(const pmb_canvas *c, int16_t x, int16_t y)
+{
+    return peek(c, x, y, true);
+}
+
+const PMB_FLASH
+pmb_format pmb_mono_horizontal = {
+    .rows_per_line = 1,
+    .columns_per_byte = 8,
+    .bytes_per_pixel = 1,
+    .planes = 1,
+    .fill = fill_msb,
+    .stamp = stamp_msb,
+    .peek = peek_msb,
+};
+
+const PMB_FLASH
+pmb_format pmb_mono_horizontal_lsb = {
+    .rows_per_line = 1,
+    .columns_per_byte = 8,
+    .bytes_per_pixel = 1,
+    .planes = 1,
+    .fill = fill_lsb,
+    .stamp = stamp_lsb,
+    .peek = peek_lsb,
+};

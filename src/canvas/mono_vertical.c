@@ -1,0 +1,122 @@
+/* mono_vertical.c - one bit a pixel, a byte is eight pixels from top to bottom. */
+#include <string.h>
+#include "pemble/canvas.h"
+
+static bool is_light(pmb_color color)
+{
+    return pmb_color_luma(color) >= 128;
+}
+
+static uint8_t reversed(uint8_t bits)
+{
+    bits = (uint8_t)((bits & 0x0F) << 4 | bits >> 4);
+    bits = (uint8_t)((bits & 0x33) << 2 | (bits >> 2 & 0x33));
+    return (uint8_t)((bits & 0x55) << 1 | (bits >> 1 & 0x55));
+}
+
+/* The bits of rows `top` to `bottom` (exclusive), both 0 to 8, lowest bit uppermost. */
+static uint8_t rows_mask(int16_t top, int16_t bottom)
+{
+    return (uint8_t)((0xFFu << top) & (0xFFu >> (8 - bottom)));
+}
+
+static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, bool light)
+{
+    if (mask == 0xFF) {
+        memset(bytes, light ? 0xFF : 0x00, (size_t)count);
+        return;
+    }
+    if (light) {
+        for (; count > 0; count--)
+            *bytes++ |= mask;
+    } else {
+        for (; count > 0; count--)
+            *bytes++ &= (uint8_t)~mask;
+    }
+}
+
+static void fill(pmb_canvas *c, pmb_rect area, pmb_color color, bool top_is_msb)
+{
+    const bool light = is_light(color);
+    const int16_t end = (int16_t)(area.y + area.h);
+    for (int16_t y = area.y; y < end;) {
+        const int16_t line = (int16_t)(y / 8), first_row = (int16_t)(line * 8);
+        const int16_t stop = end < first_row + 8 ? end : (int16_t)(first_row + 8);
+        uint8_t mask = rows_mask((int16_t)(y - first_row), (int16_t)(stop - first_row));
+        if (top_is_msb)
+            mask = reversed(mask);
+        set_bits(c->pixels + (size_t)line * c->stride + area.x, area.w, mask, light);
+        y = stop;
+    }
+}
+
+static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, pmb_color color, bool top_is_msb)
+{
+    const uint8_t mask = (uint8_t)(top_is_msb ? 0x80 >> (y & 7) : 1 << (y & 7));
+    const bool light = is_light(color);
+    uint8_t *byte = c->pixels + (size_t)(y / 8) * c->stride + x;
+    for (uint16_t bit = first; count > 0; count--, bit++, byte++)
+        if (bits[bit / 8] & 0x80 >> (bit & 7))
+            *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
+}
+
+static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y, bool top_is_msb)
+{
+    const uint8_t mask = (uint8_t)(top_is_msb ? 0x80 >> (y & 7) : 1 << (y & 7));
+    return c->pixels[(size_t)(y / 8) * c->stride + (size_t)x] & mask ? PMB_WHITE : PMB_BLACK;
+}
+
+static void fill_lsb(pmb_canvas *c, pmb_rect area, pmb_color color)
+{
+    fill(c, area, color, false);
+}
+
+static void fill_msb(pmb_canvas *c, pmb_rect area, pmb_color color)
+{
+    fill(c, area, color, true);
+}
+
+static void stamp_lsb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
+                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
+{
+    stamp(c, x, y, count, bits, first, color, false);
+}
+
+static void stamp_msb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
+                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
+{
+    stamp(c, x, y, count, bits, first, color, true);
+}
+
+static pmb_color peek_lsb(const pmb_canvas *c, int16_t x, int16_t y)
+{
+    return peek(c, x, y, false);
+}
+
+static pmb_color peek_msb(const pmb_canvas *c, int16_t x, int16_t y)
+{
+    return peek(c, x, y, true);
+}
+
+const PMB_FLASH
+pmb_format pmb_mono_vertical = {
+    .rows_per_line = 8,
+    .columns_per_byte = 1,
+    .bytes_per_pixel = 1,
+    .planes = 1,
+    .fill = fill_lsb,
+    .stamp = stamp_lsb,
+    .peek = peek_lsb,
+};
+
+const PMB_FLASH
+pmb_format pmb_mono_vertical_msb = {
+    .rows_per_line = 8,
+    .columns_per_byte = 1,
+    .bytes_per_pixel = 1,
+    .planes = 1,
+    .fill = fill_msb,
+    .stamp = stamp_msb,
+    .peek = peek_msb,
+};

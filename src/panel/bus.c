@@ -1,0 +1,62 @@
+/* bus.c - sending bytes to a panel, whatever its bus. */
+#include "panel/bus.h"
+
+enum { CHUNK = 32 }; /* bytes gathered on the stack before they are sent */
+
+pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t count)
+{
+    return panel->config->bus.kind->send(panel, bytes, count, NULL, 0);
+}
+
+pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t count)
+{
+    return panel->config->bus.kind->send(panel, NULL, 0, bytes, count);
+}
+
+pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
+{
+    uint8_t command[CHUNK];
+    while (*list != 0) {
+        const uint8_t count = *list++;
+        for (uint8_t i = 0; i < count; i++)
+            command[i] = *list++;
+        const pmb_status status = pmb_send_command(panel, command, count);
+        if (status != PMB_OK)
+            return status;
+    }
+    return PMB_OK;
+}
+
+pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, int32_t step,
+                            uint16_t count, uint8_t flip)
+{
+    if (step == 1 && flip == 0)
+        return pmb_send_data(panel, bytes, count);
+    uint8_t chunk[CHUNK];
+    int32_t at = 0;
+    while (count > 0) {
+        const uint16_t part = count < CHUNK ? count : CHUNK;
+        for (uint16_t i = 0; i < part; i++, at += step)
+            chunk[i] = bytes[at] ^ flip;
+        const pmb_status status = pmb_send_data(panel, chunk, part);
+        if (status != PMB_OK)
+            return status;
+        count = (uint16_t)(count - part);
+    }
+    return PMB_OK;
+}
+
+pmb_status pmb_send_repeated(const pmb_panel *panel, uint8_t byte, uint32_t count)
+{
+    uint8_t chunk[CHUNK];
+    for (uint8_t i = 0; i < CHUNK; i++)
+        chunk[i] = byte;
+    while (count > 0) {
+        const uint32_t part = count < CHUNK ? count : CHUNK;
+        const pmb_status status = pmb_send_data(panel, chunk, part);
+        if (status != PMB_OK)
+            return status;
+        count -= part;
+    }
+    return PMB_OK;
+}

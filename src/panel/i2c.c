@@ -1,0 +1,52 @@
+/* i2c.c - framing on I2C: a control byte says whether commands or data follow. */
+#include "panel/bus.h"
+
+/* SSD1306 data sheet, section 8.1.5.2: Co = 0 (only bytes of one kind follow), D/C# in bit 6. */
+static const uint8_t control_command = 0x00, control_data = 0x40;
+
+static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
+{
+    const PMB_FLASH
+    pmb_controller *controller = config->controller;
+    const pmb_bus *bus = &config->bus;
+    if (!port->i2c_write || port->i2c_limit == 1)
+        return PMB_ERR_UNSUPPORTED;
+    if (bus->address == 0 ||
+        (bus->address != controller->addresses[0] && bus->address != controller->addresses[1]))
+        return PMB_ERR_ARGUMENT;
+    if (bus->hertz > controller->i2c_khz * 1000ul)
+        return PMB_ERR_ARGUMENT;
+    return PMB_OK;
+}
+
+static pmb_status send_kind(const pmb_panel *panel, const uint8_t *control, const uint8_t *bytes,
+                            size_t count)
+{
+    const pmb_port *port = panel->port;
+    /* The control byte counts towards what the port can take. */
+    const size_t most = port->i2c_limit ? port->i2c_limit - 1u : count;
+    while (count > 0) {
+        const size_t part = count < most ? count : most;
+        const pmb_status status =
+            port->i2c_write(port->context, &panel->config->bus, control, 1, bytes, part);
+        if (status != PMB_OK)
+            return status;
+        bytes += part;
+        count -= part;
+    }
+    return PMB_OK;
+}
+
+static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t command_count,
+                       const uint8_t *data, size_t data_count)
+{
+    const pmb_status status = send_kind(panel, &control_command, command, command_count);
+    return status != PMB_OK ? status : send_kind(panel, &control_data, data, data_count);
+}
+
+const PMB_FLASH
+pmb_bus_kind pmb_i2c = {
+    .flag = PMB_HAS_I2C,
+    .check = check,
+    .send = send,
+};

@@ -1,0 +1,138 @@
+/* panel.c - what all panels have in common: checking, reset, and the calls into the family. */
+#include "panel/bus.h"
+#include "panel/turn.h"
+
+/* The offset that was configured, or that of the known glass of this size. */
+static pmb_point glass_offset(const pmb_panel_config *config)
+{
+    const PMB_FLASH
+    pmb_glass *glass = pmb_known_glass(config);
+    if (config->offset.given)
+        return (pmb_point){config->offset.x, config->offset.y};
+    return glass ? glass->offset : (pmb_point){0, 0};
+}
+
+const PMB_FLASH
+pmb_glass *pmb_known_glass(const pmb_panel_config *config)
+{
+    const PMB_FLASH
+    pmb_controller *controller = config->controller;
+    for (uint8_t i = 0; i < controller->glass_count; i++) {
+        const PMB_FLASH
+        pmb_glass *glass = &controller->glasses[i];
+        if (glass->size.w == config->size.w && glass->size.h == config->size.h)
+            return glass;
+    }
+    return NULL;
+}
+
+static bool fits_memory(const pmb_panel_config *config, pmb_point offset)
+{
+    const pmb_size memory = config->controller->memory;
+    return config->size.w > 0 && config->size.h > 0 && offset.x >= 0 && offset.y >= 0 &&
+           (int32_t)offset.x + config->size.w <= memory.w &&
+           (int32_t)offset.y + config->size.h <= memory.h;
+}
+
+static pmb_status check(pmb_panel *panel)
+{
+    const pmb_panel_config *config = panel->config;
+    const pmb_port *port = panel->port;
+    const PMB_FLASH
+    pmb_bus_kind *kind = config->bus.kind;
+    if (!config->controller || !kind)
+        return PMB_ERR_ARGUMENT;
+    panel->offset = glass_offset(config);
+    if (!fits_memory(config, panel->offset) || config->rotate > PMB_ROTATE_270)
+        return PMB_ERR_ARGUMENT;
+    if (!(config->controller->buses & kind->flag) || !port->wait_us)
+        return PMB_ERR_UNSUPPORTED;
+    if (config->reset != PMB_PIN_NONE && !port->pin_write)
+        return PMB_ERR_UNSUPPORTED;
+    return kind->check(config, port);
+}
+
+static void reset(const pmb_panel *panel)
+{
+    const PMB_FLASH
+    pmb_controller *controller = panel->config->controller;
+    const pmb_port *port = panel->port;
+    const pmb_pin pin = panel->config->reset;
+    if (pin != PMB_PIN_NONE) {
+        port->pin_write(port->context, pin, true);
+        port->wait_us(port->context, controller->reset_low_us);
+        port->pin_write(port->context, pin, false);
+        port->wait_us(port->context, controller->reset_low_us);
+        port->pin_write(port->context, pin, true);
+    }
+    port->wait_us(port->context, controller->reset_wait_ms * 1000ul);
+}
+
+static const PMB_FLASH
+pmb_family *family_of(const pmb_panel *panel)
+{
+    return panel->config->controller->family;
+}
+
+pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, const pmb_port *port)
+{
+    if (!panel || !config || !port)
+        return PMB_ERR_ARGUMENT;
+    *panel = (pmb_panel){.config = config, .port = port};
+    pmb_status status = check(panel);
+    if (status != PMB_OK)
+        return status;
+    pmb_plan_turn(panel);
+    status = family_of(panel)->plan(panel);
+    if (status != PMB_OK)
+        return status;
+    reset(panel);
+    status = family_of(panel)->start(panel);
+    if (status == PMB_OK)
+        status = pmb_panel_invert(panel, false);
+    if (status == PMB_OK)
+        status = pmb_panel_contrast(panel, config->contrast);
+    return status == PMB_OK ? pmb_panel_wake(panel) : status;
+}
+
+pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)
+{
+    return panel ? family_of(panel)->contrast(panel, contrast) : PMB_ERR_ARGUMENT;
+}
+
+pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
+{
+    if (!panel)
+        return PMB_ERR_ARGUMENT;
+    return family_of(panel)->invert(panel, inverted != panel->config->invert);
+}
+
+pmb_status pmb_panel_sleep(pmb_panel *panel)
+{
+    return panel ? family_of(panel)->show(panel, false) : PMB_ERR_ARGUMENT;
+}
+
+pmb_status pmb_panel_wake(pmb_panel *panel)
+{
+    return panel ? family_of(panel)->show(panel, true) : PMB_ERR_ARGUMENT;
+}
+
+static bool inside(pmb_rect inner, pmb_rect outer)
+{
+    const pmb_rect common = pmb_rect_common(inner, outer);
+    return !pmb_rect_is_empty(inner) && common.x == inner.x && common.y == inner.y &&
+           common.w == inner.w && common.h == inner.h;
+}
+
+pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    if (!panel || !held || held->format != panel->format || !inside(area, held->bounds) ||
+        !inside(held->bounds, panel->frame))
+        return PMB_ERR_ARGUMENT;
+    const uint8_t columns = held->format->columns_per_byte, rows = held->format->rows_per_line;
+    if ((area.x - panel->frame.x) % columns || area.w % columns ||
+        (held->bounds.x - panel->frame.x) % columns || (area.y - panel->frame.y) % rows ||
+        area.h % rows || (held->bounds.y - panel->frame.y) % rows)
+        return PMB_ERR_ARGUMENT;
+    return family_of(panel)->write(panel, held, area);
+}

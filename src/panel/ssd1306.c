@@ -1,0 +1,39 @@
+/* ssd1306.c - the SSD1306: docs/controllers/ssd1306.md. */
+#include "pemble/controllers.h"
+#include "pemble/families.h"
+
+static const PMB_FLASH
+uint8_t setup[] = {
+    1, 0xAE,       /* display off */
+    2, 0xD5, 0x80, /* clock: divide by 1, oscillator 8, about 370 kHz */
+    2, 0xD3, 0x00, /* display offset 0 */
+    2, 0x8D, 0x14, /* charge pump on: modules have no 7 V supply */
+    2, 0x20, 0x02, /* page addressing */
+    2, 0xD9, 0xF1, /* pre-charge 1, discharge 15 clocks */
+    2, 0xDB, 0x20, /* VCOMH deselect level 0.77 VCC */
+    1, 0xA4,       /* show the memory, not all pixels */
+    0,
+};
+
+static const PMB_FLASH
+pmb_paged detail = {.setup = setup, .contrast = 0x7F};
+
+static const PMB_FLASH
+pmb_glass glasses[] = {
+    {{128, 64}, {0, 0}, PMB_COM_ALTERNATIVE},
+    {{128, 32}, {0, 0}, PMB_COM_SEQUENTIAL },
+};
+
+const PMB_FLASH
+pmb_controller pmb_ssd1306 = {
+    .family = &pmb_family_paged,
+    .detail = &detail,
+    .memory = {128,  64  },
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_I2C,
+    .addresses = {0x3C, 0x3D},
+    .i2c_khz = 400,
+    .reset_low_us = 10, /* data sheet: at least 3 us */
+    .reset_wait_ms = 1,
+};

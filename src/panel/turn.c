@@ -1,0 +1,117 @@
+/* turn.c - rotation and mirroring as exchanges of axes and directions. */
+#include "panel/turn.h"
+
+void pmb_plan_turn(pmb_panel *panel)
+{
+    /* Where the screen's top left corner goes when it is turned clockwise: to the top right, the
+     * bottom right, the bottom left. */
+    static const PMB_FLASH
+    uint8_t turns[] = {0, TURN_SWAP | TURN_RIGHT, TURN_RIGHT | TURN_BOTTOM,
+                       TURN_SWAP | TURN_BOTTOM};
+    const pmb_panel_config *config = panel->config;
+    panel->turn = turns[config->rotate];
+    /* Mirroring exchanges the ends of screen x, which runs down the glass when the axes are
+     * exchanged. */
+    if (config->mirror)
+        panel->turn ^= panel->turn & TURN_SWAP ? TURN_BOTTOM : TURN_RIGHT;
+    panel->size = config->size;
+    if (panel->turn & TURN_SWAP)
+        panel->size = (pmb_size){config->size.h, config->size.w};
+}
+
+pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area)
+{
+    const pmb_size glass = panel->config->size;
+    pmb_rect r = area;
+    if (panel->turn & TURN_SWAP)
+        r = (pmb_rect){area.y, area.x, area.h, area.w};
+    if (panel->turn & TURN_RIGHT)
+        r.x = (int16_t)(glass.w - r.x - r.w);
+    if (panel->turn & TURN_BOTTOM)
+        r.y = (int16_t)(glass.h - r.y - r.h);
+    return r;
+}
+
+/* How far `value` is above a multiple of `unit`. */
+static int16_t excess(int16_t value, uint8_t unit)
+{
+    return (int16_t)(value % unit);
+}
+
+static int16_t shortfall(int16_t value, uint8_t unit)
+{
+    return (int16_t)((unit - value % unit) % unit);
+}
+
+void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
+{
+    const pmb_size glass = panel->config->size;
+    const pmb_point o = panel->offset;
+    /* What is added before and behind the glass in each direction... */
+    int16_t left = excess(o.x, columns), right = shortfall((int16_t)(o.x + glass.w), columns);
+    int16_t above = excess(o.y, rows), below = shortfall((int16_t)(o.y + glass.h), rows);
+    /* ...and as the screen sees it. */
+    if (panel->turn & TURN_RIGHT) {
+        const int16_t keep = left;
+        left = right;
+        right = keep;
+    }
+    if (panel->turn & TURN_BOTTOM) {
+        const int16_t keep = above;
+        above = below;
+        below = keep;
+    }
+    const int16_t wider = (int16_t)(left + right), higher = (int16_t)(above + below);
+    if (panel->turn & TURN_SWAP)
+        panel->frame =
+            (pmb_rect){(int16_t)-above, (int16_t)-left, (int16_t)(panel->size.w + higher),
+                       (int16_t)(panel->size.h + wider)};
+    else
+        panel->frame = (pmb_rect){(int16_t)-left, (int16_t)-above, (int16_t)(panel->size.w + wider),
+                                  (int16_t)(panel->size.h + higher)};
+}
+
+void pmb_leave_to_controller(pmb_panel *panel, uint8_t can)
+{
+    panel->remap = panel->turn & can;
+    panel->turn &= (uint8_t)~can;
+}
+
+void pmb_mirror_offset(pmb_panel *panel, uint8_t axes)
+{
+    const pmb_size memory = panel->config->controller->memory, glass = panel->config->size;
+    if (panel->remap & axes & TURN_RIGHT)
+        panel->offset.x = (int16_t)(memory.w - glass.w - panel->offset.x);
+    if (panel->remap & axes & TURN_BOTTOM)
+        panel->offset.y = (int16_t)(memory.h - glass.h - panel->offset.y);
+}
+
+pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    const PMB_FLASH
+    pmb_format *format = held->format;
+    const pmb_rect glass = pmb_on_glass(panel, area);
+    const bool swap = panel->turn & TURN_SWAP;
+    const uint16_t across = (uint16_t)(area.w / format->columns_per_byte);
+    const uint16_t down = (uint16_t)(area.h / format->rows_per_line);
+    pmb_walk walk = {
+        .column_step = swap ? held->stride : 1,
+        .line_step = swap ? 1 : held->stride,
+        .bytes = swap ? down : across,
+        .lines = swap ? across : down,
+        .column = (uint16_t)(glass.x + panel->offset.x),
+        .row = (uint16_t)(glass.y + panel->offset.y),
+    };
+    walk.first = held->pixels +
+                 (size_t)((area.y - held->bounds.y) / format->rows_per_line) * held->stride +
+                 (area.x - held->bounds.x) / format->columns_per_byte;
+    if (panel->turn & TURN_RIGHT) {
+        walk.first += walk.column_step * (walk.bytes - 1);
+        walk.column_step = -walk.column_step;
+    }
+    if (panel->turn & TURN_BOTTOM) {
+        walk.first += walk.line_step * (walk.lines - 1);
+        walk.line_step = -walk.line_step;
+    }
+    return walk;
+}

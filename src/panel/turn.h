@@ -1,0 +1,54 @@
+/*
+ * turn.h - how the picture lies on the glass; private to src/panel.
+ *
+ * A rotation with a mirroring is three yes-or-no answers: are x and y exchanged, and is the glass
+ * then counted from the right, and from the bottom? A family lets the controller do what it can
+ * and leaves the rest in panel->turn, for the choice of the format and the order of the bytes.
+ */
+#ifndef PEMBLE_SRC_PANEL_TURN_H
+#define PEMBLE_SRC_PANEL_TURN_H
+
+#include "pemble/families.h"
+
+enum {
+    TURN_SWAP = 1,   /* screen x runs down the glass, screen y across it */
+    TURN_RIGHT = 2,  /* columns of the glass count from the right */
+    TURN_BOTTOM = 4, /* rows of the glass count from the bottom */
+};
+
+/* Sets panel->size and panel->turn from the configured rotation and mirroring. */
+void pmb_plan_turn(pmb_panel *panel);
+
+/* The same pixels in columns and rows of the glass: `area` is in screen coordinates. */
+pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area);
+
+/*
+ * Sets panel->frame to the screen, widened so that on the glass, moved by panel->offset, its edges
+ * fall on multiples of `columns` and `rows`: whole bytes of the controller's memory.
+ */
+void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows);
+
+/*
+ * Leaves the mirrorings in `can` (TURN_RIGHT, TURN_BOTTOM) to the controller: moves them from
+ * panel->turn to panel->remap. Where the controller then counts its memory from the other end,
+ * the family moves the offset as well (pmb_mirror_offset).
+ */
+void pmb_leave_to_controller(pmb_panel *panel, uint8_t can);
+void pmb_mirror_offset(pmb_panel *panel, uint8_t axes);
+
+/* A part of a canvas as the controller's memory takes it: line by line, byte by byte. */
+typedef struct pmb_walk {
+    const uint8_t *first;  /* the byte that goes to the lowest memory column and row */
+    int32_t column_step;   /* from a byte to the next one of its line */
+    int32_t line_step;     /* from a line to the next */
+    uint16_t bytes, lines; /* bytes in a line, lines */
+    uint16_t column, row;  /* where in the controller's memory the first byte goes */
+} pmb_walk;
+
+pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
+
+/* The known glass of the configured size, or NULL. */
+const PMB_FLASH
+pmb_glass *pmb_known_glass(const pmb_panel_config *config);
+
+#endif

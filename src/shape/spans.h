@@ -1,0 +1,11 @@
+/* spans.h - what shapes are made of; private to src/. */
+#ifndef PEMBLE_SRC_SHAPE_SPANS_H
+#define PEMBLE_SRC_SHAPE_SPANS_H
+
+#include "pemble/canvas.h"
+
+/* Fills a rectangle of screen coordinates, moved by the origin and clipped. Takes coordinates from
+ * -65536 to 65535 and sizes up to 65536; a size that is not positive fills nothing. */
+void pmb_span_fill(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, pmb_color color);
+
+#endif

@@ -1,0 +1,128 @@
+/* font.c - finding and reading the glyphs of a font block (docs/formats.md). */
+#include "pemble/text.h"
+#include "text/glyph.h"
+
+enum {
+    VERSION = 1,
+    HEADER_BYTES = 28,
+    RANGE_BYTES = 5,
+    GLYPH_BYTES = 8,
+    AT_VERSION = 4,
+    AT_DEPTH = 5,
+    AT_METRICS = 6, /* ascent, descent, line, cap height, x height */
+    AT_RANGES = 12,
+    AT_GLYPHS = 14,
+    AT_REPLACEMENT = 16,
+    AT_SIZE = 20,
+    AT_CHECKSUM = 24
+};
+
+static uint32_t number_at(const PMB_FLASH uint8_t *bytes, uint8_t count)
+{
+    uint32_t value = 0;
+    while (count-- > 0)
+        value = value << 8 | bytes[count];
+    return value;
+}
+
+static uint16_t short_at(const PMB_FLASH pmb_font *font, uint32_t at)
+{
+    return (uint16_t)number_at(font->bytes + at, 2);
+}
+
+/* The record of the glyph with that number. */
+static const PMB_FLASH
+uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16_t glyph)
+{
+    return font->bytes + HEADER_BYTES + (uint32_t)RANGE_BYTES * short_at(font, AT_RANGES) +
+           (uint32_t)GLYPH_BYTES * glyph;
+}
+
+static uint16_t glyph_number(const PMB_FLASH pmb_font *font, uint32_t code)
+{
+    const PMB_FLASH
+    uint8_t *range = font->bytes + HEADER_BYTES;
+    uint16_t before = 0;
+    for (uint16_t left = short_at(font, AT_RANGES); left > 0; left--, range += RANGE_BYTES) {
+        const uint32_t first = number_at(range, 3);
+        const uint16_t count = (uint16_t)number_at(range + 3, 2);
+        if (code < first)
+            break;
+        if (code - first < count)
+            return (uint16_t)(before + (code - first));
+        before = (uint16_t)(before + count);
+    }
+    return short_at(font, AT_REPLACEMENT);
+}
+
+pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint32_t code)
+{
+    const PMB_FLASH
+    uint8_t *record = record_of(font, glyph_number(font, code));
+    const PMB_FLASH
+    uint8_t *bitmaps = record_of(font, short_at(font, AT_GLYPHS));
+    return (pmb_glyph){
+        .bits = bitmaps + number_at(record, 3),
+        .w = record[3],
+        .h = record[4],
+        .left = (int8_t)record[5],
+        .top = (int8_t)record[6],
+        .advance = record[7],
+    };
+}
+
+pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font)
+{
+    const PMB_FLASH
+    uint8_t *m = font->bytes + AT_METRICS;
+    return (pmb_font_metrics){m[0], m[1], m[2], m[3], m[4]};
+}
+
+/* CRC-32 as in ISO/IEC 3309 (polynomial 04C11DB7h, reflected), a nibble at a time. */
+static uint32_t checksum(const PMB_FLASH uint8_t *bytes, uint32_t count)
+{
+    uint32_t crc = 0xFFFFFFFFu;
+    for (; count > 0; count--) {
+        crc ^= *bytes++;
+        for (uint8_t bit = 0; bit < 8; bit++)
+            crc = crc & 1 ? crc >> 1 ^ 0xEDB88320u : crc >> 1;
+    }
+    return ~crc;
+}
+
+static bool tables_fit(const PMB_FLASH pmb_font *font)
+{
+    const uint16_t ranges = short_at(font, AT_RANGES), glyphs = short_at(font, AT_GLYPHS);
+    const uint32_t tables =
+        HEADER_BYTES + (uint32_t)RANGE_BYTES * ranges + (uint32_t)GLYPH_BYTES * glyphs;
+    if (ranges == 0 || glyphs == 0 || tables > font->size)
+        return false;
+    uint32_t covered = 0;
+    for (uint16_t i = 0; i < ranges; i++)
+        covered += number_at(font->bytes + HEADER_BYTES + (uint32_t)RANGE_BYTES * i + 3, 2);
+    if (covered != glyphs || short_at(font, AT_REPLACEMENT) >= glyphs)
+        return false;
+    for (uint16_t i = 0; i < glyphs; i++) {
+        const PMB_FLASH
+        uint8_t *record = record_of(font, i);
+        const uint32_t bitmap_bytes = ((uint32_t)record[3] * record[4] + 7) / 8;
+        if (number_at(record, 3) + bitmap_bytes > font->size - tables)
+            return false;
+    }
+    return true;
+}
+
+pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
+{
+    if (!font || !font->bytes)
+        return PMB_ERR_ARGUMENT;
+    const PMB_FLASH
+    uint8_t *b = font->bytes;
+    if (font->size < HEADER_BYTES || b[0] != 'P' || b[1] != 'M' || b[2] != 'B' || b[3] != 'F' ||
+        b[AT_VERSION] != VERSION || b[AT_DEPTH] != 1)
+        return PMB_ERR_DATA;
+    if (number_at(b + AT_SIZE, 4) != font->size ||
+        number_at(b + AT_CHECKSUM, 4) != checksum(b + HEADER_BYTES, font->size - HEADER_BYTES))
+        return PMB_ERR_DATA;
+    return tables_fit(font) ? PMB_OK : PMB_ERR_DATA;
+}

@@ -1,0 +1,19 @@
+/* glyph.h - one glyph of a font; private to src/text. */
+#ifndef PEMBLE_SRC_TEXT_GLYPH_H
+#define PEMBLE_SRC_TEXT_GLYPH_H
+
+#include "pemble/text.h"
+
+typedef struct pmb_glyph {
+    const PMB_FLASH
+    uint8_t *bits; /* rows from the top, no padding between them, high bit first */
+    uint8_t w, h;  /* of the bitmap */
+    int8_t left;   /* from the pen to the bitmap's first column */
+    int8_t top;    /* rows of the bitmap above the baseline */
+    uint8_t advance;
+} pmb_glyph;
+
+/* The glyph of a character, or the replacement glyph. */
+pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint32_t code);
+
+#endif

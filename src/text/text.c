@@ -1,0 +1,75 @@
+/* text.c - drawing and measuring a line of text. */
+#include "pemble/text.h"
+#include "shape/spans.h"
+#include "text/glyph.h"
+
+static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, pmb_color color)
+{
+    const int32_t left = x + c->origin.x + g->left, top = y + c->origin.y - g->top;
+    const int32_t clip_right = (int32_t)c->clip.x + c->clip.w;
+    const int32_t clip_bottom = (int32_t)c->clip.y + c->clip.h;
+    const int32_t from_column = left < c->clip.x ? c->clip.x - left : 0;
+    const int32_t from_row = top < c->clip.y ? c->clip.y - top : 0;
+    const int32_t to_column = left + g->w > clip_right ? clip_right - left : g->w;
+    const int32_t to_row = top + g->h > clip_bottom ? clip_bottom - top : g->h;
+    if (from_column >= to_column)
+        return;
+    for (int32_t row = from_row; row < to_row; row++)
+        c->format->stamp(c, (int16_t)(left + from_column - c->bounds.x),
+                         (int16_t)(top + row - c->bounds.y), (int16_t)(to_column - from_column),
+                         g->bits, (uint16_t)(row * g->w + from_column), color);
+}
+
+/* A glyph whose pixels are squares: each run of set pixels in a row is one rectangle. */
+static void draw_scaled(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, uint8_t scale,
+                        pmb_color color)
+{
+    uint16_t bit = 0;
+    for (uint8_t row = 0; row < g->h; row++) {
+        uint8_t run = 0;
+        for (uint8_t column = 0; column <= g->w; column++) {
+            const bool set = column < g->w && g->bits[bit / 8] & 0x80 >> (bit & 7);
+            if (column < g->w)
+                bit++;
+            if (set) {
+                run++;
+                continue;
+            }
+            pmb_span_fill(c, x + (int32_t)(g->left + column - run) * scale,
+                          y + (int32_t)(row - g->top) * scale, (int32_t)run * scale, scale, color);
+            run = 0;
+        }
+    }
+}
+
+/* Draws when there is a canvas; returns how far the pen moved. */
+static int32_t run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
+{
+    const uint8_t scale = style->scale ? style->scale : 1;
+    int32_t moved = 0;
+    uint32_t code;
+    while (moved <= INT16_MAX && (code = pmb_text_next(&text)) != 0) {
+        const pmb_glyph g = pmb_font_glyph(style->font, code);
+        if (c && scale == 1)
+            draw_glyph(c, &g, p.x + moved, p.y, style->color);
+        else if (c)
+            draw_scaled(c, &g, p.x + moved, p.y, scale, style->color);
+        moved += (int32_t)g.advance * scale;
+    }
+    return moved;
+}
+
+static int16_t limited(int32_t value)
+{
+    return value > INT16_MAX ? INT16_MAX : (int16_t)value;
+}
+
+int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
+{
+    return limited(p.x + run(c, style, p, text));
+}
+
+int16_t pmb_text_width(const pmb_text_style *style, const char *text)
+{
+    return limited(run(NULL, style, (pmb_point){0, 0}, text));
+}

@@ -1,0 +1,35 @@
+/* The examples, run as they are built. */
+#include "shell.h"
+
+#include <stdio.h>
+
+static void first_light_draws_and_has_no_complaints(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(BUILD_DIR "/example-first_light");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "first_light.png: a simulated SSD1306");
+    assert_says(o.out, "complaints: 0");
+    assert_int_equal(shell("test -s first_light.png").status, 0);
+}
+
+static void first_light_is_short_and_in_the_readme(void **state)
+{
+    (void)state;
+    const struct outcome o = shell("test $(wc -l < %s/examples/first_light.c) -lt 60 && "
+                                   "sed -n '/^#include/,$p' %s/examples/first_light.c > program && "
+                                   "sed -n '/^```c$/,/^```$/p' %s/README.md | sed '1d;$d' | "
+                                   "sed -n '/^#include/,$p' | diff program -",
+                                   SOURCE_DIR, SOURCE_DIR, SOURCE_DIR);
+    assert_string_equal(o.out, "");
+    assert_int_equal(o.status, 0);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(first_light_draws_and_has_no_complaints),
+        cmocka_unit_test(first_light_is_short_and_in_the_readme),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

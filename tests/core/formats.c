@@ -1,0 +1,165 @@
+/* Each pixel format against a plain array of pixels. */
+#include "test.h"
+
+enum { W = 37, H = 29 };
+
+static const struct {
+    const char *name;
+    const pmb_format *format;
+} formats[] = {
+    {"vertical",       &pmb_mono_vertical      },
+    {"vertical msb",   &pmb_mono_vertical_msb  },
+    {"horizontal",     &pmb_mono_horizontal    },
+    {"horizontal lsb", &pmb_mono_horizontal_lsb},
+};
+
+struct sheet {
+    pmb_canvas c;
+    uint8_t pixels[4096];
+    pmb_color model[H][W];
+};
+
+static void open_sheet(struct sheet *s, const pmb_format *format)
+{
+    memset(s, 0, sizeof *s);
+    assert_int_equal(
+        pmb_canvas_init(&s->c, format, (pmb_rect){-5, 11, W, H}, s->pixels, sizeof s->pixels),
+        PMB_OK);
+}
+
+static void compare(const struct sheet *s, const char *name)
+{
+    for (int y = 0; y < H; y++)
+        for (int x = 0; x < W; x++) {
+            const pmb_point p = {(int16_t)(x - 5), (int16_t)(y + 11)};
+            if (pmb_canvas_peek(&s->c, p) != s->model[y][x])
+                fail_msg("%s: pixel %d,%d differs", name, x, y);
+        }
+}
+
+static unsigned random_below(unsigned *seed, unsigned limit)
+{
+    *seed = *seed * 1664525u + 1013904223u;
+    return (*seed >> 8) % limit;
+}
+
+static void fill_model(struct sheet *s, pmb_rect r, pmb_color color)
+{
+    for (int y = 0; y < H; y++)
+        for (int x = 0; x < W; x++)
+            if (pmb_rect_holds(r, (pmb_point){(int16_t)(x - 5), (int16_t)(y + 11)}))
+                s->model[y][x] = color;
+}
+
+static void rectangles_cover_exactly_their_pixels(void **state)
+{
+    (void)state;
+    for (size_t f = 0; f < LENGTH(formats); f++) {
+        static struct sheet s;
+        unsigned seed = 7;
+        open_sheet(&s, formats[f].format);
+        for (int i = 0; i < 500; i++) {
+            const pmb_rect r = {(int16_t)((int)random_below(&seed, 50) - 10),
+                                (int16_t)((int)random_below(&seed, 40) + 5),
+                                (int16_t)random_below(&seed, 40), (int16_t)random_below(&seed, 30)};
+            const pmb_color color = random_below(&seed, 2) ? PMB_WHITE : PMB_BLACK;
+            pmb_rect_fill(&s.c, r, color);
+            fill_model(&s, r, color);
+            compare(&s, formats[f].name);
+        }
+    }
+}
+
+static void stamps_set_only_their_bits(void **state)
+{
+    (void)state;
+    static const uint8_t bits[] = {0xA5, 0x3C, 0xF0, 0x0F, 0x81};
+    for (size_t f = 0; f < LENGTH(formats); f++) {
+        static struct sheet s;
+        unsigned seed = 3;
+        open_sheet(&s, formats[f].format);
+        for (int i = 0; i < 300; i++) {
+            const unsigned first = random_below(&seed, 8), x = random_below(&seed, W - 30),
+                           y = random_below(&seed, H), count = 1 + random_below(&seed, 30);
+            const pmb_color color = random_below(&seed, 2) ? PMB_WHITE : PMB_BLACK;
+            s.c.format->stamp(&s.c, (int16_t)x, (int16_t)y, (int16_t)count, bits, (uint16_t)first,
+                              color);
+            for (unsigned k = 0; k < count; k++)
+                if (bits[(first + k) / 8] & 0x80 >> (first + k) % 8)
+                    s.model[y][x + k] = color;
+        }
+        compare(&s, formats[f].name);
+    }
+}
+
+static void bytes_lie_as_documented(void **state)
+{
+    (void)state;
+    for (size_t f = 0; f < LENGTH(formats); f++) {
+        static const uint8_t want[] = {0x08, 0x10, 0x20, 0x04};
+        static struct sheet s;
+        open_sheet(&s, formats[f].format);
+        /* Column 2 and row 3 of the buffer. */
+        pmb_pixel(&s.c, (pmb_point){-3, 14}, PMB_WHITE);
+        const size_t at = f < 2 ? 2 : 3u * s.c.stride;
+        assert_int_equal(s.pixels[at], want[f]);
+    }
+}
+
+static void a_canvas_needs_its_bytes(void **state)
+{
+    (void)state;
+    uint8_t pixels[128];
+    pmb_canvas c;
+    const pmb_rect r = {0, 0, 128, 8};
+    assert_int_equal(pmb_canvas_bytes(&pmb_mono_vertical, (pmb_size){128, 9}), 256);
+    assert_int_equal(pmb_canvas_bytes(&pmb_mono_horizontal, (pmb_size){9, 5}), 10);
+    assert_int_equal(pmb_canvas_bytes(&pmb_mono_vertical, (pmb_size){0, 9}), 0);
+    assert_int_equal(pmb_canvas_init(&c, &pmb_mono_vertical, r, pixels, 127), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_canvas_init(&c, &pmb_mono_vertical, r, pixels, 128), PMB_OK);
+    assert_int_equal(pmb_canvas_init(&c, NULL, r, pixels, 128), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_canvas_init(&c, &pmb_mono_vertical, r, NULL, 128), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_canvas_init(NULL, &pmb_mono_vertical, r, pixels, 128), PMB_ERR_ARGUMENT);
+}
+
+static void a_clip_keeps_drawing_inside(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    open_sheet(&s, &pmb_mono_vertical);
+    const pmb_rect clip = {2, 15, 9, 7};
+    const pmb_rect saved = pmb_canvas_narrow_clip(&s.c, clip);
+    pmb_fill(&s.c, PMB_WHITE);
+    fill_model(&s, clip, PMB_WHITE);
+    compare(&s, "clipped");
+    pmb_canvas_restore_clip(&s.c, saved);
+    pmb_pixel(&s.c, (pmb_point){-5, 11}, PMB_WHITE);
+    s.model[0][0] = PMB_WHITE;
+    compare(&s, "restored");
+}
+
+static void an_origin_moves_drawing_and_clip(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    open_sheet(&s, &pmb_mono_horizontal);
+    s.c.origin = (pmb_point){3, -2};
+    (void)pmb_canvas_narrow_clip(&s.c, (pmb_rect){0, 14, 5, 5});
+    pmb_rect_fill(&s.c, (pmb_rect){-20, 14, 60, 3}, PMB_WHITE);
+    s.c.origin = (pmb_point){0, 0};
+    fill_model(&s, (pmb_rect){3, 12, 5, 3}, PMB_WHITE);
+    compare(&s, "moved");
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(rectangles_cover_exactly_their_pixels),
+        cmocka_unit_test(stamps_set_only_their_bits),
+        cmocka_unit_test(bytes_lie_as_documented),
+        cmocka_unit_test(a_canvas_needs_its_bytes),
+        cmocka_unit_test(a_clip_keeps_drawing_inside),
+        cmocka_unit_test(an_origin_moves_drawing_and_clip),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

@@ -1,0 +1,112 @@
+/* Rectangles at and beyond the edges of what coordinates can hold. */
+#include "test.h"
+
+static void assert_rect(pmb_rect r, int x, int y, int w, int h)
+{
+    assert_int_equal(r.x, x);
+    assert_int_equal(r.y, y);
+    assert_int_equal(r.w, w);
+    assert_int_equal(r.h, h);
+}
+
+static void common_of_overlapping(void **state)
+{
+    (void)state;
+    assert_rect(pmb_rect_common((pmb_rect){0, 0, 10, 10}, (pmb_rect){6, -4, 20, 9}), 6, 0, 4, 5);
+}
+
+static void common_of_touching_is_empty(void **state)
+{
+    (void)state;
+    assert_true(
+        pmb_rect_is_empty(pmb_rect_common((pmb_rect){0, 0, 10, 10}, (pmb_rect){10, 0, 5, 5})));
+}
+
+static void common_beyond_the_coordinates(void **state)
+{
+    (void)state;
+    const pmb_rect far = {32000, 32000, 32767, 32767};
+    assert_rect(pmb_rect_common(far, far), 32000, 32000, 32767, 32767);
+    assert_rect(pmb_rect_common(far, (pmb_rect){-32768, -32768, 32767, 32767}), 0, 0, 0, 0);
+}
+
+static void empty_sizes_hold_nothing(void **state)
+{
+    (void)state;
+    assert_true(pmb_rect_is_empty((pmb_rect){1, 1, 0, 5}));
+    assert_true(pmb_rect_is_empty((pmb_rect){1, 1, 5, -1}));
+    assert_false(pmb_rect_holds((pmb_rect){1, 1, -3, 5}, (pmb_point){1, 1}));
+}
+
+static void holds_is_half_open(void **state)
+{
+    (void)state;
+    const pmb_rect r = {-2, 3, 4, 1};
+    assert_true(pmb_rect_holds(r, (pmb_point){-2, 3}));
+    assert_true(pmb_rect_holds(r, (pmb_point){1, 3}));
+    assert_false(pmb_rect_holds(r, (pmb_point){2, 3}));
+    assert_false(pmb_rect_holds(r, (pmb_point){0, 4}));
+}
+
+static void around_ignores_empty(void **state)
+{
+    (void)state;
+    const pmb_rect r = {3, 4, 5, 6};
+    assert_rect(pmb_rect_around(r, (pmb_rect){0, 0, 0, 9}), 3, 4, 5, 6);
+    assert_rect(pmb_rect_around((pmb_rect){0, 0, -1, 9}, r), 3, 4, 5, 6);
+    assert_rect(pmb_rect_around(r, (pmb_rect){-1, 8, 2, 4}), -1, 4, 9, 8);
+}
+
+static void around_is_cut_to_what_fits(void **state)
+{
+    (void)state;
+    const pmb_rect a = {-32768, 0, 1, 1}, b = {32767, 0, 1, 1};
+    assert_rect(pmb_rect_around(a, b), -32768, 0, 32767, 1);
+}
+
+static void inset_both_ways(void **state)
+{
+    (void)state;
+    assert_rect(pmb_rect_inset((pmb_rect){0, 0, 10, 8}, 3), 3, 3, 4, 2);
+    assert_rect(pmb_rect_inset((pmb_rect){0, 0, 10, 8}, -2), -2, -2, 14, 12);
+    assert_true(pmb_rect_is_empty(pmb_rect_inset((pmb_rect){0, 0, 10, 8}, 4)));
+    assert_true(pmb_rect_is_empty(pmb_rect_inset((pmb_rect){0, 0, 10, 8}, INT16_MAX)));
+}
+
+static void colours_keep_their_ends(void **state)
+{
+    (void)state;
+    assert_int_equal(PMB_WHITE, 0xFFFF);
+    assert_int_equal(pmb_color_red(PMB_WHITE), 255);
+    assert_int_equal(pmb_color_green(PMB_GREEN), 255);
+    assert_int_equal(pmb_color_blue(PMB_BLACK), 0);
+    assert_int_equal(pmb_color_luma(PMB_WHITE), 255);
+    assert_int_equal(pmb_color_luma(PMB_BLACK), 0);
+    assert_true(pmb_color_luma(PMB_GREEN) > pmb_color_luma(PMB_RED));
+    assert_true(pmb_color_luma(PMB_RED) > pmb_color_luma(PMB_BLUE));
+}
+
+static void every_status_has_a_text_of_its_own(void **state)
+{
+    (void)state;
+    for (int a = 0; a >= -6; a--)
+        for (int b = a - 1; b >= -7; b--)
+            assert_string_not_equal(pmb_status_text((pmb_status)a), pmb_status_text((pmb_status)b));
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(common_of_overlapping),
+        cmocka_unit_test(common_of_touching_is_empty),
+        cmocka_unit_test(common_beyond_the_coordinates),
+        cmocka_unit_test(empty_sizes_hold_nothing),
+        cmocka_unit_test(holds_is_half_open),
+        cmocka_unit_test(around_ignores_empty),
+        cmocka_unit_test(around_is_cut_to_what_fits),
+        cmocka_unit_test(inset_both_ways),
+        cmocka_unit_test(colours_keep_their_ends),
+        cmocka_unit_test(every_status_has_a_text_of_its_own),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

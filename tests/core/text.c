@@ -1,0 +1,172 @@
+/* UTF-8, measuring, drawing, and fonts that are damaged. */
+#include "test.h"
+
+static void decode(const char *text, const uint32_t *want, size_t count)
+{
+    for (size_t i = 0; i < count; i++)
+        assert_int_equal(pmb_text_next(&text), want[i]);
+    assert_int_equal(*text, 0);
+    assert_int_equal(pmb_text_next(&text), 0);
+}
+
+static void well_formed_text_is_decoded(void **state)
+{
+    (void)state;
+    const uint32_t want[] = {'A', 0xB0, 0x20AC, 0x1F6A2, 0x7FF, 0x800, 0xFFFF, 0x10FFFF};
+    decode("A\xC2\xB0\xE2\x82\xAC\xF0\x9F\x9A\xA2\xDF\xBF\xE0\xA0\x80\xEF\xBF\xBF\xF4\x8F\xBF\xBF",
+           want, LENGTH(want));
+}
+
+static void ill_formed_text_is_replaced(void **state)
+{
+    (void)state;
+    /* The Unicode Standard, table 3-8: C0 AF E0 80 BF F0 81 82 41 is eight replacements and an A.
+     */
+    const uint32_t nonshort[] = {0xFFFD, 0xFFFD, 0xFFFD, 0xFFFD, 0xFFFD,
+                                 0xFFFD, 0xFFFD, 0xFFFD, 'A'};
+    decode("\xC0\xAF\xE0\x80\xBF\xF0\x81\x82\x41", nonshort, LENGTH(nonshort));
+    /* Table 3-11: truncated sequences are one replacement each. */
+    const uint32_t cut[] = {0xFFFD, 0xFFFD, 0xFFFD, 0xFFFD, 'A'};
+    decode("\xE1\x80\xE2\xF0\x91\x92\xF1\xBF\x41", cut, LENGTH(cut));
+    const uint32_t surrogate[] = {0xFFFD, 0xFFFD, 0xFFFD};
+    decode("\xED\xA0\x80", surrogate, LENGTH(surrogate));
+}
+
+static void a_cut_sequence_never_reads_past_the_end(void **state)
+{
+    (void)state;
+    static const char *const cuts[] = {"\xC3", "\xE2\x82", "\xF0\x9F\x9A", "\xF4"};
+    for (size_t i = 0; i < LENGTH(cuts); i++) {
+        char *exact = malloc(strlen(cuts[i]) + 1); /* the sanitizer watches its end */
+        strcpy(exact, cuts[i]);
+        const char *at = exact;
+        assert_int_equal(pmb_text_next(&at), 0xFFFD);
+        assert_int_equal(pmb_text_next(&at), 0);
+        free(exact);
+    }
+}
+
+static const pmb_text_style plain = {.font = &pmb_font_jetty, .color = PMB_WHITE};
+
+static void drawing_ends_where_measuring_says(void **state)
+{
+    (void)state;
+    static const char *const texts[] = {"", "i", "Tide 4.12 m", "q\xC2\xB5\xC2\xB0", "\xFF?"};
+    uint8_t pixels[640];
+    pmb_canvas c;
+    for (size_t i = 0; i < LENGTH(texts); i++)
+        for (uint8_t scale = 0; scale < 4; scale++) {
+            pmb_text_style style = plain;
+            style.scale = scale;
+            assert_int_equal(pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 128, 40},
+                                             pixels, sizeof pixels),
+                             PMB_OK);
+            assert_int_equal(pmb_text(&c, &style, (pmb_point){-7, 20}, texts[i]),
+                             pmb_text_width(&style, texts[i]) - 7);
+        }
+}
+
+static void digits_are_equally_wide(void **state)
+{
+    (void)state;
+    const int width = pmb_text_width(&plain, "0");
+    for (char digit[2] = "1"; digit[0] <= '9'; digit[0]++)
+        assert_int_equal(pmb_text_width(&plain, digit), width);
+}
+
+static void glyphs_stay_between_ascent_and_descent(void **state)
+{
+    (void)state;
+    const pmb_font_metrics m = pmb_font_measure(plain.font);
+    assert_int_equal(m.cap_height, 7);
+    assert_int_equal(m.x_height, 5);
+    assert_true(m.line >= m.ascent + m.descent);
+    uint8_t pixels[256 * 5];
+    pmb_canvas c;
+    for (char text[2] = "!"; text[0] <= '~'; text[0]++) {
+        memset(pixels, 0, sizeof pixels);
+        assert_int_equal(pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 256, 40}, pixels,
+                                         sizeof pixels),
+                         PMB_OK);
+        pmb_text(&c, &plain, (pmb_point){20, 20}, text);
+        int set = 0;
+        for (int16_t y = 0; y < 40; y++)
+            for (int16_t x = 0; x < 40; x++) {
+                const bool on = pmb_canvas_peek(&c, (pmb_point){x, y}) != PMB_BLACK;
+                set += on;
+                assert_false(on && (y < 20 - m.ascent || y >= 20 + m.descent));
+            }
+        assert_true(set > 0);
+    }
+}
+
+static void a_scaled_glyph_is_the_glyph_in_squares(void **state)
+{
+    (void)state;
+    uint8_t small[40 * 5], large[120 * 15];
+    pmb_canvas a, b;
+    pmb_text_style tripled = plain;
+    tripled.scale = 3;
+    memset(small, 0, sizeof small);
+    memset(large, 0, sizeof large);
+    (void)pmb_canvas_init(&a, &pmb_mono_vertical, (pmb_rect){0, 0, 40, 40}, small, sizeof small);
+    (void)pmb_canvas_init(&b, &pmb_mono_vertical, (pmb_rect){0, 0, 120, 120}, large, sizeof large);
+    pmb_text(&a, &plain, (pmb_point){4, 20}, "g@R");
+    pmb_text(&b, &tripled, (pmb_point){12, 60}, "g@R");
+    for (int16_t y = 0; y < 120; y++)
+        for (int16_t x = 0; x < 120; x++)
+            assert_int_equal(pmb_canvas_peek(&b, (pmb_point){x, y}),
+                             pmb_canvas_peek(&a, (pmb_point){(int16_t)(x / 3), (int16_t)(y / 3)}));
+}
+
+static void a_missing_character_shows_the_replacement(void **state)
+{
+    (void)state;
+    uint8_t a[128 * 2] = {0}, b[128 * 2] = {0};
+    pmb_canvas c, d;
+    (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 128, 16}, a, sizeof a);
+    (void)pmb_canvas_init(&d, &pmb_mono_vertical, (pmb_rect){0, 0, 128, 16}, b, sizeof b);
+    pmb_text(&c, &plain, (pmb_point){0, 10}, "\xE4\xB8\xAD");
+    pmb_text(&d, &plain, (pmb_point){0, 10}, "\xEF\xBF\xBD");
+    assert_memory_equal(a, b, sizeof a);
+    assert_int_not_equal(b[1], 0);
+}
+
+/* Every single byte of the font changed, and every shorter length: refused, or still safe to use.
+ */
+static void damaged_fonts_are_refused(void **state)
+{
+    (void)state;
+    const uint32_t size = pmb_font_jetty.size;
+    uint8_t *bytes = malloc(size);
+    pmb_font font = {bytes, size};
+    memcpy(bytes, pmb_font_jetty.bytes, size);
+    assert_int_equal(pmb_font_check(&font), PMB_OK);
+    for (uint32_t i = 0; i < size; i++) {
+        const bool unused = (i >= 6 && i < 12) || (i >= 18 && i < 20); /* metrics, reserved */
+        bytes[i] ^= 0x41;
+        if (!unused && i != 16 && i != 17)
+            assert_int_equal(pmb_font_check(&font), PMB_ERR_DATA);
+        bytes[i] ^= 0x41;
+    }
+    for (font.size = 0; font.size < size; font.size++)
+        assert_int_equal(pmb_font_check(&font), PMB_ERR_DATA);
+    assert_int_equal(pmb_font_check(NULL), PMB_ERR_ARGUMENT);
+    free(bytes);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(well_formed_text_is_decoded),
+        cmocka_unit_test(ill_formed_text_is_replaced),
+        cmocka_unit_test(a_cut_sequence_never_reads_past_the_end),
+        cmocka_unit_test(drawing_ends_where_measuring_says),
+        cmocka_unit_test(digits_are_equally_wide),
+        cmocka_unit_test(glyphs_stay_between_ascent_and_descent),
+        cmocka_unit_test(a_scaled_glyph_is_the_glyph_in_squares),
+        cmocka_unit_test(a_missing_character_shows_the_replacement),
+        cmocka_unit_test(damaged_fonts_are_refused),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

@@ -1,0 +1,100 @@
+/* The fault walk: every single transfer fails once, in its first byte and in the middle. */
+#include "rig.h"
+
+static const pmb_panel_config oled = {
+    .controller = &pmb_ssd1306,
+    .size = {128,              32             },
+    .bus = {.kind = &pmb_i2c, .address = 0x3D},
+    .reset = PMB_PIN(7),
+};
+
+enum { BAND = 256 };
+
+static pmb_status open_and_paint(struct rig *rig, pmb_tile *tiles, size_t count)
+{
+    pmb_status status = pmb_panel_open(&rig->panel, &rig->config, rig->port);
+    if (status == PMB_OK)
+        status = pmb_screen_init(&rig->screen, &rig->panel, rig->buffer, BAND, tiles, count);
+    if (status == PMB_OK)
+        status = pmb_screen_paint(&rig->screen, paint_lopsided, &rig->panel.size);
+    return status;
+}
+
+static void every_transfer_may_fail(void **state)
+{
+    (void)state;
+    static pmb_tile tiles[PMB_TILES(128, 32)];
+    unsigned failures = 0;
+    for (unsigned bytes = 0; bytes < 40; bytes += 13) {
+        bool failed = true;
+        for (unsigned n = 1; failed; n++) {
+            struct rig rig;
+            rig_build(&rig, &oled);
+            rig.buffer = malloc(BAND);
+            pmb_bench_break_transfer(rig.bench, n, bytes, false);
+            const pmb_status status = open_and_paint(&rig, tiles, LENGTH(tiles));
+            failed = status != PMB_OK;
+            failures += failed;
+            if (failed) {
+                assert_true(status == PMB_ERR_NO_ANSWER || status == PMB_ERR_BUS);
+                assert_int_equal(open_and_paint(&rig, tiles, LENGTH(tiles)), PMB_OK);
+            }
+            assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+            rig_close(&rig);
+        }
+    }
+    assert_true(failures > 4 * 30);
+}
+
+static void paint_blank(pmb_canvas *c, void *scene)
+{
+    (void)scene;
+    pmb_fill(c, PMB_BLACK);
+}
+
+static void a_present_repairs_what_a_failed_one_left(void **state)
+{
+    (void)state;
+    bool failed = true;
+    unsigned failures = 0;
+    for (unsigned n = 1; failed; n++) {
+        struct rig rig;
+        rig_open(&rig, &oled, BAND, true);
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_blank, NULL), PMB_OK);
+        pmb_bench_break_transfer(rig.bench, n, 5, false);
+        failed = pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size) != PMB_OK;
+        failures += failed;
+        /* No new opening: the same screen goes on. */
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_OK);
+        assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+    assert_true(failures >= 8);
+}
+
+static void a_dead_bus_stays_an_error_until_it_answers(void **state)
+{
+    (void)state;
+    struct rig rig;
+    rig_open(&rig, &oled, BAND, true);
+    pmb_bench_break_transfer(rig.bench, 4, 2, true);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_ERR_BUS);
+    for (int i = 0; i < 3; i++)
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size),
+                         PMB_ERR_NO_ANSWER);
+    pmb_bench_break_transfer(rig.bench, 0, 0, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_OK);
+    assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+    rig_close(&rig);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(every_transfer_may_fail),
+        cmocka_unit_test(a_present_repairs_what_a_failed_one_left),
+        cmocka_unit_test(a_dead_bus_stays_an_error_until_it_answers),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

@@ -1,0 +1,172 @@
+/* font_block.c - a font block from a bitmap font file, read by FreeType. */
+#include "font_block.h"
+
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include <ft2build.h>
+#include FT_FREETYPE_H
+
+enum { HEADER_BYTES = 28, MOST_GLYPHS = 4096, MOST_BITMAP_BYTES = 1 << 20 };
+
+struct work {
+    FT_Face face;
+    uint8_t ranges[MOST_GLYPHS * 5], records[MOST_GLYPHS * 8], *bitmaps;
+    size_t range_count, glyph_count, bitmap_bytes, replacement;
+};
+
+static void put_number(uint8_t *at, uint32_t value, int bytes)
+{
+    for (int i = 0; i < bytes; i++)
+        at[i] = (uint8_t)(value >> (8 * i));
+}
+
+static uint32_t crc32_of(const uint8_t *bytes, size_t count)
+{
+    uint32_t crc = 0xFFFFFFFFu;
+    for (size_t i = 0; i < count; i++) {
+        crc ^= bytes[i];
+        for (int bit = 0; bit < 8; bit++)
+            crc = crc & 1 ? crc >> 1 ^ 0xEDB88320u : crc >> 1;
+    }
+    return ~crc;
+}
+
+/* Appends the pixels of a glyph, without padding between rows. */
+static int add_bitmap(struct work *w, const FT_Bitmap *bitmap)
+{
+    const size_t pixels = (size_t)bitmap->width * bitmap->rows;
+    if (w->bitmap_bytes + (pixels + 7) / 8 > MOST_BITMAP_BYTES)
+        return -1;
+    uint8_t *out = w->bitmaps + w->bitmap_bytes;
+    size_t n = 0;
+    for (unsigned y = 0; y < bitmap->rows; y++)
+        for (unsigned x = 0; x < bitmap->width; x++, n++)
+            if (bitmap->buffer[(int)y * bitmap->pitch + (int)(x / 8)] & 0x80 >> (x & 7))
+                out[n / 8] |= (uint8_t)(0x80 >> (n & 7));
+    w->bitmap_bytes += (pixels + 7) / 8;
+    return 0;
+}
+
+static void add_range(struct work *w, uint32_t code)
+{
+    uint8_t *last = w->ranges + 5 * w->range_count;
+    if (w->range_count > 0) {
+        const uint8_t *before = last - 5;
+        const uint32_t first = before[0] | (uint32_t)before[1] << 8 | (uint32_t)before[2] << 16;
+        const uint32_t count = before[3] | (uint32_t)before[4] << 8;
+        if (first + count == code) {
+            put_number(last - 2, count + 1, 2);
+            return;
+        }
+    }
+    put_number(last, code, 3);
+    put_number(last + 3, 1, 2);
+    w->range_count++;
+}
+
+static int add_glyph(struct work *w, uint32_t code, FT_UInt index, char *why, size_t why_size)
+{
+    if (w->glyph_count == MOST_GLYPHS || FT_Load_Glyph(w->face, index, FT_LOAD_RENDER)) {
+        snprintf(why, why_size, "character U+%04X cannot be read", (unsigned)code);
+        return -1;
+    }
+    const FT_GlyphSlot slot = w->face->glyph;
+    const long advance = slot->advance.x / 64;
+    if (slot->bitmap.pixel_mode != FT_PIXEL_MODE_MONO || slot->bitmap.width > 255 ||
+        slot->bitmap.rows > 255 || advance < 0 || advance > 255 || slot->bitmap_left < -128 ||
+        slot->bitmap_left > 127 || slot->bitmap_top < -128 || slot->bitmap_top > 127) {
+        snprintf(why, why_size, "character U+%04X is larger than a glyph can be", (unsigned)code);
+        return -1;
+    }
+    uint8_t *record = w->records + 8 * w->glyph_count;
+    put_number(record, (uint32_t)w->bitmap_bytes, 3);
+    record[3] = (uint8_t)slot->bitmap.width;
+    record[4] = (uint8_t)slot->bitmap.rows;
+    record[5] = (uint8_t)slot->bitmap_left;
+    record[6] = (uint8_t)slot->bitmap_top;
+    record[7] = (uint8_t)advance;
+    if (code == 0xFFFD)
+        w->replacement = w->glyph_count;
+    w->glyph_count++;
+    add_range(w, code);
+    if (add_bitmap(w, &slot->bitmap)) {
+        snprintf(why, why_size, "the font is larger than a block can be");
+        return -1;
+    }
+    return 0;
+}
+
+/* Height of a letter above the baseline, 0 when the font has none. */
+static uint8_t height_of(FT_Face face, char letter)
+{
+    const FT_UInt index = FT_Get_Char_Index(face, (FT_ULong)letter);
+    if (index == 0 || FT_Load_Glyph(face, index, FT_LOAD_RENDER))
+        return 0;
+    return (uint8_t)face->glyph->bitmap_top;
+}
+
+static void assemble(const struct work *w, struct font_block *block)
+{
+    const size_t ranges = 5 * w->range_count, records = 8 * w->glyph_count;
+    block->size = HEADER_BYTES + ranges + records + w->bitmap_bytes;
+    block->glyphs = (unsigned)w->glyph_count;
+    uint8_t *b = block->bytes = calloc(1, block->size);
+    const FT_Size_Metrics *m = &w->face->size->metrics;
+    memcpy(b, "PMBF\1\1", 6);
+    b[6] = (uint8_t)(m->ascender / 64);
+    b[7] = (uint8_t)(-m->descender / 64);
+    b[8] = (uint8_t)(m->height / 64);
+    b[9] = height_of(w->face, 'H');
+    b[10] = height_of(w->face, 'x');
+    put_number(b + 12, (uint32_t)w->range_count, 2);
+    put_number(b + 14, (uint32_t)w->glyph_count, 2);
+    put_number(b + 16, (uint32_t)w->replacement, 2);
+    put_number(b + 20, (uint32_t)block->size, 4);
+    memcpy(b + HEADER_BYTES, w->ranges, ranges);
+    memcpy(b + HEADER_BYTES + ranges, w->records, records);
+    memcpy(b + HEADER_BYTES + ranges + records, w->bitmaps, w->bitmap_bytes);
+    put_number(b + 24, crc32_of(b + HEADER_BYTES, block->size - HEADER_BYTES), 4);
+}
+
+static int read_face(struct work *w, struct font_block *block, char *why, size_t why_size)
+{
+    if (w->face->num_fixed_sizes == 0) {
+        snprintf(why, why_size, "it has no bitmaps");
+        return -1;
+    }
+    if (FT_Select_Size(w->face, 0) || FT_Select_Charmap(w->face, FT_ENCODING_UNICODE)) {
+        snprintf(why, why_size, "it has no Unicode encoding (ISO10646-1)");
+        return -1;
+    }
+    FT_UInt index;
+    for (FT_ULong code = FT_Get_First_Char(w->face, &index); index != 0;
+         code = FT_Get_Next_Char(w->face, code, &index))
+        if (add_glyph(w, (uint32_t)code, index, why, why_size))
+            return -1;
+    if (w->glyph_count == 0) {
+        snprintf(why, why_size, "it has no characters");
+        return -1;
+    }
+    assemble(w, block);
+    return 0;
+}
+
+int font_block_read(struct font_block *block, const char *path, char *why, size_t why_size)
+{
+    int result = -1;
+    FT_Library library;
+    struct work *w = calloc(1, sizeof *w);
+    w->bitmaps = calloc(1, MOST_BITMAP_BYTES);
+    *block = (struct font_block){NULL, 0, 0};
+    if (FT_Init_FreeType(&library) == 0) {
+        if (FT_New_Face(library, path, 0, &w->face))
+            snprintf(why, why_size, "it cannot be opened as a font");
+        else
+            result = read_face(w, block, why, why_size);
+        FT_Done_FreeType(library);
+    }
+    free(w->bitmaps);
+    free(w);
+    return result;
+}

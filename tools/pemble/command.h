@@ -1,0 +1,50 @@
+/* command.h - what the subcommands share: exit statuses, options, messages. */
+#ifndef PEMBLE_COMMAND_H
+#define PEMBLE_COMMAND_H
+
+#include <stdbool.h>
+#include <popt.h>
+
+enum status { DONE = 0, FAILED = 1, BAD_USE = 2, NO_ANSWER = 3 };
+
+struct command {
+    const char *name;
+    const char *summary; /* one line, for the list of commands */
+    int (*run)(int argc, const char **argv);
+};
+
+extern const struct command command_card, command_demo;
+
+/* What --help says around the options. */
+struct usage {
+    const char *arguments; /* "CONFIG [-o FILE.png]" */
+    const char *text;      /* what the command does, a few lines */
+    const char *examples;  /* complete command lines, one a line, indented by two */
+};
+
+enum { MOST_WORDS = 16 };
+
+/* The command line of a subcommand, read. */
+struct line {
+    const char *words[MOST_WORDS]; /* what is not an option */
+    int count;
+    poptContext context;     /* owns the words */
+    char *owned[MOST_WORDS]; /* values of string options */
+    int owned_count;
+};
+
+/*
+ * Reads the options into the variables of the table and the other words into the line. Returns true
+ * to go on; false when the command has to end with *status, because help was printed or the use was
+ * bad (which has been said on stderr).
+ */
+bool line_read(struct line *line, const struct usage *usage, struct poptOption *options, int argc,
+               const char **argv, int least, int most, int *status);
+
+/* Frees the words and the values of string options. */
+void line_done(struct line *line);
+
+/* "pemble: ..." on stderr, with a new line. */
+void complain(const char *format, ...) __attribute__((format(printf, 1, 2)));
+
+#endif

@@ -1,0 +1,42 @@
+/* main.c - the pemble command: finds the subcommand. */
+#include "command.h"
+
+#include <stdio.h>
+#include <string.h>
+
+static const struct command *const commands[] = {&command_card, &command_demo};
+enum { COUNT = sizeof commands / sizeof commands[0] };
+
+static void print_help(FILE *out)
+{
+    fputs("pemble COMMAND ...\n\nSmall displays: set up, wired, drawn on, on a simulated bench.\n\n"
+          "Commands:\n",
+          out);
+    for (int i = 0; i < COUNT; i++)
+        fprintf(out, "  %-10s %s\n", commands[i]->name, commands[i]->summary);
+    fputs(
+        "\n'pemble COMMAND --help' says more about one. 'pemble --version' prints the version.\n"
+        "Exit status: 0 done; 2 bad use or configuration; 3 no panel answers; 1 other failures.\n",
+        out);
+}
+
+int main(int argc, const char **argv)
+{
+    if (argc < 2) {
+        print_help(stderr);
+        return BAD_USE;
+    }
+    if (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0) {
+        print_help(stdout);
+        return DONE;
+    }
+    if (strcmp(argv[1], "--version") == 0) {
+        puts("pemble " PEMBLE_VERSION);
+        return DONE;
+    }
+    for (int i = 0; i < COUNT; i++)
+        if (strcmp(argv[1], commands[i]->name) == 0)
+            return commands[i]->run(argc - 1, argv + 1);
+    complain("%s: no such command; see 'pemble --help'", argv[1]);
+    return BAD_USE;
+}
