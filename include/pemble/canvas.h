@@ -21,11 +21,14 @@ typedef struct pmb_canvas pmb_canvas;
  * The operations take positions in the buffer (column and row, from 0) that are already clipped;
  * they check nothing.
  */
-typedef struct pmb_format {
-    uint8_t rows_per_line;    /* rows that share a byte: 8 in vertical bytes, else 1 or 2 */
+typedef struct pmb_format pmb_format;
+struct pmb_format {
+    uint8_t rows_per_line;    /* rows that share a byte: 8 or 2 when it is vertical, else 1 */
     uint8_t columns_per_byte; /* columns that share a byte: 8, 2 or 1 */
     uint8_t bytes_per_pixel;  /* 2 for RGB565, 1 for all that pack pixels into bytes */
     uint8_t planes;           /* 1, or 2 for paper with a second ink */
+    bool msb_first;           /* the highest bit of a byte is its first pixel */
+    const PMB_FLASH pmb_format *base; /* of two planes: the format of each */
 
     /* Sets all pixels of a rectangle of at least 1 x 1. */
     void (*fill)(pmb_canvas *c, pmb_rect area, pmb_color color);
@@ -37,25 +40,35 @@ typedef struct pmb_format {
 
     /* What the pixel shows, as a colour. */
     pmb_color (*peek)(const pmb_canvas *c, int16_t x, int16_t y);
-} pmb_format;
+};
 
 /* One bit a pixel, 1 is light; a byte is 8 pixels from top to bottom, lowest bit uppermost, as
  * page-organised controllers keep them. The _msb variant has the highest bit uppermost. */
-extern const PMB_FLASH
-pmb_format pmb_mono_vertical;
-extern const PMB_FLASH
-pmb_format pmb_mono_vertical_msb;
+extern const PMB_FLASH pmb_format pmb_mono_vertical;
+extern const PMB_FLASH pmb_format pmb_mono_vertical_msb;
 
 /* One bit a pixel, 1 is light; a byte is 8 pixels from left to right, highest bit leftmost. The
  * _lsb variant has the lowest bit leftmost: vertical bytes seen with the glass turned by 90. */
-extern const PMB_FLASH
-pmb_format pmb_mono_horizontal;
-extern const PMB_FLASH
-pmb_format pmb_mono_horizontal_lsb;
+extern const PMB_FLASH pmb_format pmb_mono_horizontal;
+extern const PMB_FLASH pmb_format pmb_mono_horizontal_lsb;
+
+/* Grey in 4 bits a pixel, 15 is white. Two pixels to a byte, the high nibble the left or upper. */
+extern const PMB_FLASH pmb_format pmb_grey4;
+extern const PMB_FLASH pmb_format pmb_grey4_vertical;
+
+/* A pmb_color for each pixel, high byte first, as colour controllers take it. */
+extern const PMB_FLASH pmb_format pmb_rgb565;
+
+/* Black, white and one more ink (red or yellow), in two planes of one bit: in the first 1 is not
+ * black, in the second 1 is the ink. A colour goes to the ink when its red exceeds its blue by 96
+ * or more, else to black or white. The planes are in vertical or horizontal bytes, as above. */
+extern const PMB_FLASH pmb_format pmb_ink_vertical;
+extern const PMB_FLASH pmb_format pmb_ink_vertical_msb;
+extern const PMB_FLASH pmb_format pmb_ink_horizontal;
+extern const PMB_FLASH pmb_format pmb_ink_horizontal_lsb;
 
 struct pmb_canvas {
-    const PMB_FLASH
-    pmb_format *format;
+    const PMB_FLASH pmb_format *format;
     uint8_t *pixels;
     uint16_t stride;      /* bytes from one line (of rows_per_line rows) to the next */
     uint32_t plane_bytes; /* bytes of one plane; the second plane follows the first */

@@ -14,7 +14,8 @@
 typedef struct pmb_glass {
     pmb_size size;
     pmb_point offset;
-    uint8_t com; /* pmb_com_layout, where the family has one */
+    uint8_t com;                    /* pmb_com_layout, where the family has one */
+    const PMB_FLASH uint8_t *extra; /* commands for this glass, as in a setup list; or NULL */
 } pmb_glass;
 
 /* What a family does for a panel. All are called with an open panel, but for `plan`. */
@@ -28,40 +29,115 @@ typedef struct pmb_family {
     pmb_status (*contrast)(pmb_panel *panel, uint8_t contrast);
     pmb_status (*invert)(pmb_panel *panel, bool inverted);
     pmb_status (*show)(pmb_panel *panel, bool on); /* wake or sleep */
+    /* E-paper only, else NULL: begins to show what was written; makes sure that the controller is
+     * not busy, within that many milliseconds. */
+    pmb_status (*refresh)(pmb_panel *panel, pmb_refresh kind);
+    pmb_status (*wait)(pmb_panel *panel, uint32_t milliseconds);
+    bool busy_is_high; /* level of the busy pin while the controller is busy */
 } pmb_family;
 
 struct pmb_controller {
-    const PMB_FLASH
-    pmb_family *family;
-    const PMB_FLASH
-    void *detail;    /* the family's own table */
-    pmb_size memory; /* GRAM, columns and rows */
-    const PMB_FLASH
-    pmb_glass *glasses;
+    const PMB_FLASH pmb_family *family;
+    const PMB_FLASH void *detail; /* the family's own table */
+    pmb_size memory;              /* GRAM, columns and rows */
+    const PMB_FLASH pmb_glass *glasses;
     uint8_t glass_count;
     uint8_t buses;          /* PMB_HAS_... */
     uint8_t addresses[2];   /* I2C, 7-bit; the second may be 0 */
     uint16_t i2c_khz;       /* fastest clock */
+    uint16_t spi_khz;       /* fastest clock for writing */
     uint16_t reset_low_us;  /* least reset pulse */
     uint16_t reset_wait_ms; /* from its end to the first command */
 };
 
-#define PMB_HAS_I2C 0x01
+#define PMB_HAS_I2C           0x01
+#define PMB_HAS_SPI           0x02 /* with a data/command pin, hardware or soft */
+#define PMB_HAS_SPI3          0x04 /* nine bits, hardware or soft */
+#define PMB_HAS_PARALLEL_8080 0x08 /* WR and RD, active low */
+#define PMB_HAS_PARALLEL_6800 0x10 /* E, active high, and R/W */
+
+/* How a controller's outputs run on the glasses that it is sold with: what it must be told for a
+ * picture that is not turned. */
+#define PMB_MOUNT_RIGHT  0x02 /* columns run from the right */
+#define PMB_MOUNT_BOTTOM 0x04 /* rows run from the bottom */
 
 /*
  * One bit a pixel, memory in pages of eight rows, one byte a column of a page: SSD1306 and its
- * kin. The commands used by all of them: B0h+p page, 10h+n and 00h+n column, A0h/A1h and C0h/C8h
- * remapping, 40h+n start line, 81h contrast, A6h/A7h inversion, AEh/AFh display off and on.
+ * kin, and ST7565 and its. The commands used by all of them: B0h+p page, 10h+n and 00h+n column,
+ * A0h/A1h and C0h/C8h remapping, 40h+n start line, 81h contrast, A6h/A7h inversion, AEh/AFh display
+ * off and on.
  */
-extern const PMB_FLASH
-pmb_family pmb_family_paged;
+extern const PMB_FLASH pmb_family pmb_family_paged;
 
 typedef struct pmb_paged {
     /* Sent after reset, with the display off: for each command its number of bytes, then these;
      * 0 ends the list. What depends on the glass (multiplex ratio, COM pins) is sent after it. */
-    const PMB_FLASH
-    uint8_t *setup;
-    uint8_t contrast; /* the usual one, register 81h */
+    const PMB_FLASH uint8_t *setup;
+    uint8_t contrast;      /* the usual one, register 81h */
+    uint8_t contrast_most; /* the largest: 255, or 63 */
+    uint8_t mount;         /* PMB_MOUNT_... */
+    uint8_t traits;        /* PMB_PAGED_... */
 } pmb_paged;
+
+#define PMB_PAGED_OLED        0x01 /* has A8h multiplex ratio and DAh COM pins */
+#define PMB_PAGED_LCD         0x02 /* 1 is dark; A2h/A3h bias 1/9 or 1/7; sleeps with A5h */
+#define PMB_PAGED_TEMPERATURE 0x04 /* FAh: two temperature coefficients */
+
+/* The PCD8544 and what has its commands: pages as above, all mirroring done in the bytes. */
+extern const PMB_FLASH pmb_family pmb_family_pcd8544;
+
+typedef struct pmb_pcd8544_usual {
+    uint8_t vop, bias, temperature; /* registers: 0 to 127, 0 to 7, 0 to 3 */
+} pmb_pcd8544_usual;
+
+/* Two KS0108, each with half of the columns, selected by one pin each. */
+extern const PMB_FLASH pmb_family pmb_family_ks0108;
+
+/*
+ * Solomon Systech's controllers with a window in memory: 15h columns, 75h rows, A0h remapping,
+ * A1h start line, A2h offset, AEh/AFh off and on.
+ */
+extern const PMB_FLASH pmb_family pmb_family_windowed;
+
+typedef struct pmb_windowed {
+    const PMB_FLASH uint8_t *setup;
+    const PMB_FLASH pmb_format *format; /* pmb_grey4 or pmb_rgb565 */
+    uint8_t pixels_per_column;          /* one column address: 1, 2 or 4 pixels */
+    bool parameters_as_data;            /* D/C high for what follows the command's first byte */
+    uint8_t write_command;              /* before pixels; 0: none */
+    uint8_t normal, inverse;            /* display modes */
+    uint8_t multiplex;                  /* command for the number of rows less one */
+    uint8_t contrast, usual;            /* command, usual value */
+    uint8_t contrast_count;             /* bytes, or, for `contrast_each`, commands one by one */
+    bool contrast_each;
+    /* A0h: the value for a picture that is not turned; bits that change for each mirroring, for
+     * exchanged axes (0: not possible), for exchanged colours; a second byte, if any. */
+    uint8_t remap, flip_right, flip_bottom, exchange, bgr, second;
+} pmb_windowed;
+
+/* TFT controllers with the command set of MIPI DCS (Display Command Set, version 1.02). */
+extern const PMB_FLASH pmb_family pmb_family_dcs;
+
+typedef struct pmb_dcs {
+    const PMB_FLASH uint8_t *setup; /* after sleep out; PMB_LIST_WAIT style waits allowed */
+    uint8_t mount;                  /* PMB_MOUNT_... */
+    bool bgr;                       /* the usual glass has red and blue the other way round */
+    bool inverted;                  /* the usual glass shows the inverse */
+    bool wide_on_spi;               /* 18 bits a pixel on SPI, from RGB565 */
+} pmb_dcs;
+
+/* E-paper controllers SSD168x, and UC81xx and its kin. */
+extern const PMB_FLASH pmb_family pmb_family_ssd168x;
+extern const PMB_FLASH pmb_family pmb_family_uc81xx;
+
+typedef struct pmb_paper {
+    uint16_t full_ms, fast_ms, partial_ms; /* longest times of a refresh; 0: it has none such */
+    bool inks;                             /* a second ink: two planes */
+    uint8_t variant;                       /* the family's own: PMB_UC... */
+} pmb_paper;
+
+#define PMB_UC8151  0 /* window of 7 bytes, resolution of 3 */
+#define PMB_UC8176  1 /* window of 9 bytes, resolution of 4 */
+#define PMB_IL91874 2 /* partial data by 14h and 15h */
 
 #endif

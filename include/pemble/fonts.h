@@ -8,7 +8,6 @@
 
 /* "Jetty", drawn for Pemble: 5 pixels wide, capitals 7 pixels high, lines 10 pixels apart.
  * Printable ASCII and the degree, plus-minus, micro and middle dot signs. */
-extern const PMB_FLASH
-pmb_font pmb_font_jetty;
+extern const PMB_FLASH pmb_font pmb_font_jetty;
 
 #endif

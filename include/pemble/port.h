@@ -27,16 +27,27 @@ typedef uint16_t pmb_pin;
 
 /* How bytes are framed on the wire. Only the kinds that a program names are linked. */
 typedef struct pmb_bus_kind pmb_bus_kind;
-extern const PMB_FLASH
-pmb_bus_kind pmb_i2c; /* two wires, control byte 0x00 or 0x40 */
+extern const PMB_FLASH pmb_bus_kind pmb_i2c;       /* SDA, SCL; a control byte before the bytes */
+extern const PMB_FLASH pmb_bus_kind pmb_spi;       /* a hardware SPI unit and a data/command pin */
+extern const PMB_FLASH pmb_bus_kind pmb_spi3;      /* hardware SPI, nine bits: data/command first */
+extern const PMB_FLASH pmb_bus_kind pmb_soft_spi;  /* any pins; nine bits without data_command */
+extern const PMB_FLASH pmb_bus_kind pmb_parallel8; /* eight data lines and a strobe */
 
-/* A bus as one panel sees it. */
+/* A bus as one panel sees it. Each kind uses some of the fields. */
 typedef struct pmb_bus {
-    const PMB_FLASH
-    pmb_bus_kind *kind;
-    uint8_t unit;    /* which of the port's I2C or SPI units; 0 is the first */
+    const PMB_FLASH pmb_bus_kind *kind;
+    uint8_t unit;    /* I2C, SPI: which of the port's units; 0 is the first */
     uint8_t address; /* I2C: the 7-bit address, 0x08 to 0x77 */
-    uint32_t hertz;  /* clock; 0: 400 kHz on I2C */
+    uint32_t hertz;  /* clock; 0: 400 kHz on I2C, 4 MHz on SPI, as fast as it goes otherwise */
+    pmb_pin select;  /* chip select, active low (KS0108: CS1, active high); none: always selected,
+                        or driven by the port's SPI unit itself */
+    pmb_pin data_command;  /* low for commands: DC, A0, RS, D/I */
+    pmb_pin clock, data;   /* soft SPI: SCL and SDA of the panel */
+    pmb_pin data_in;       /* soft SPI: the panel's data output, for reading */
+    pmb_pin second_select; /* KS0108: CS2 */
+    pmb_pin strobe;        /* parallel: WR (8080), or E (6800) */
+    pmb_pin read;          /* parallel: RD (8080), or R/W (6800); none: never read */
+    const pmb_pin *lines;  /* parallel: eight pins, D0 first */
 } pmb_bus;
 
 typedef struct pmb_port {
@@ -55,6 +66,16 @@ typedef struct pmb_port {
     /* Start condition, bus->address with the read bit, `count` bytes (at least one) into `reply`,
      * stop condition. */
     pmb_status (*i2c_read)(void *context, const pmb_bus *bus, uint8_t *reply, size_t count);
+
+    /* Sends `count` bytes on the SPI unit bus->unit, mode 0, most significant bit first, and stores
+     * the bytes that come back at the same time. `out` may be NULL (then zeros are sent), `in` may
+     * be NULL. Select pins are not its business. */
+    pmb_status (*spi)(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+                      size_t count);
+
+    /* Puts each byte on bus->lines and strobes it. May be missing: the library then does it with
+     * pin_write. */
+    pmb_status (*parallel)(void *context, const pmb_bus *bus, const uint8_t *bytes, size_t count);
 
     /* Makes the pin an output, high or low. */
     void (*pin_write)(void *context, pmb_pin pin, bool high);

@@ -35,7 +35,9 @@ typedef struct pmb_screen {
     uint8_t *buffer;
     size_t buffer_bytes;
     pmb_tile *tiles;   /* NULL: everything is sent each time */
-    int16_t band_rows; /* rows that the buffer holds */
+    int16_t band_rows;  /* rows that the buffer holds */
+    bool sent, keep_tiles, refreshed; /* private */
+    uint8_t since_full; /* e-paper: refreshes since the last full one */
 } pmb_screen;
 
 /*
@@ -55,6 +57,11 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
 /*
  * Calls paint for each band and sends what changed. Each band starts cleared to black. Returns the
  * first error of the bus; the panel then shows part of the scene until the next call succeeds.
+ *
+ * On e-paper, when something changed, a refresh is begun as the configuration says, and the call
+ * returns while it goes on (pmb_panel_is_busy, pmb_panel_wait); the first refresh, and the first
+ * after an error, is a full one. For a partial refresh the call waits for its end and paints a second
+ * time, since the controller has to be told what the paper shows.
  */
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 

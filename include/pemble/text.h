@@ -15,8 +15,7 @@
 
 /* A font is one block of bytes, made by the font maker; docs/formats.md describes it. */
 typedef struct pmb_font {
-    const PMB_FLASH
-    uint8_t *bytes;
+    const PMB_FLASH uint8_t *bytes;
     uint32_t size; /* bytes */
 } pmb_font;
 
@@ -34,8 +33,7 @@ pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font);
 
 /* How text looks. Zero values are useful: no background, scale 1. */
 typedef struct pmb_text_style {
-    const PMB_FLASH
-    pmb_font *font;
+    const PMB_FLASH pmb_font *font;
     pmb_color color;
     uint8_t scale; /* each pixel of a glyph is drawn scale x scale large; 0 is 1 */
 } pmb_text_style;

@@ -8,9 +8,36 @@
 static void pin_write(void *context, pmb_pin pin, bool high);
 static bool pin_read(void *context, pmb_pin pin);
 
+enum { PIN_WRITE_NS = 100 }; /* what the board's processor takes to change a pin */
+
 static void wait_us(void *context, uint32_t microseconds)
 {
-    ((pmb_bench *)context)->now += (uint64_t)microseconds * 1000;
+    bench_pass(context, (uint64_t)microseconds * 1000);
+}
+
+void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module))
+{
+    pmb_bench *bench = module->bench;
+    if (bench->event_count < BENCH_EVENTS)
+        bench->events[bench->event_count++] =
+            (struct event){bench->now + nanoseconds, module, happens};
+}
+
+void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
+{
+    const uint64_t end = bench->now + nanoseconds;
+    for (int i = 0; i < bench->event_count;) {
+        const struct event event = bench->events[i];
+        if (event.at > end) {
+            i++;
+            continue;
+        }
+        bench->events[i] = bench->events[--bench->event_count];
+        bench->now = event.at;
+        event.happens(event.module);
+        i = 0;
+    }
+    bench->now = end;
 }
 
 pmb_bench *pmb_bench_new(void)
@@ -21,6 +48,7 @@ pmb_bench *pmb_bench_new(void)
             .context = bench,
             .i2c_write = bench_i2c_write,
             .i2c_read = bench_i2c_read,
+            .spi = bench_spi,
             .pin_write = pin_write,
             .pin_read = pin_read,
             .wait_us = wait_us,
@@ -52,6 +80,7 @@ void pmb_bench_free(pmb_bench *bench)
         bench->nets = net->next;
         free(net);
     }
+    trace_free(bench->trace);
     free(bench);
 }
 
@@ -84,6 +113,8 @@ struct net *bench_net(pmb_bench *bench, const char *name)
     if (strncmp(name, "i2c", 3) == 0)
         net->pull = 1;
     net->level = net->pull > 0;
+    if (bench->trace)
+        trace_net(bench->trace, net);
     return net;
 }
 
@@ -105,8 +136,10 @@ static struct driver *board_pin(pmb_bench *bench, pmb_pin pin)
 static void pin_write(void *context, pmb_pin pin, bool high)
 {
     struct driver *driver = board_pin(context, pin);
-    if (driver)
-        net_drive(driver, high ? DRIVE_HIGH : DRIVE_LOW);
+    if (!driver)
+        return;
+    bench_pass(context, PIN_WRITE_NS);
+    net_drive(driver, high ? DRIVE_HIGH : DRIVE_LOW);
 }
 
 static bool pin_read(void *context, pmb_pin pin)
@@ -114,6 +147,7 @@ static bool pin_read(void *context, pmb_pin pin)
     struct driver *driver = board_pin(context, pin);
     if (!driver)
         return false;
+    bench_pass(context, PIN_WRITE_NS);
     net_drive(driver, DRIVE_NONE);
     return driver->net->level;
 }
@@ -180,6 +214,11 @@ void pmb_bench_short(pmb_bench *bench, const char *net, int level)
     net_settle(n);
 }
 
+void pmb_bench_lose_bytes(pmb_bench *bench, unsigned every)
+{
+    bench->lose_every = bench->bytes_until_loss = every;
+}
+
 void pmb_bench_break_transfer(pmb_bench *bench, unsigned n, unsigned bytes, bool lasting)
 {
     bench->fault = (struct fault){n, bytes, lasting, false};
@@ -211,6 +250,15 @@ bool module_pin_level(const pmb_module *module, int pin, bool open)
 void module_pin_drive(pmb_module *module, int pin, enum drive state)
 {
     net_drive(&module->pins[pin].driver, state);
+}
+
+void module_pin_pull(pmb_module *module, int pin, int direction)
+{
+    struct net *net = module->pins[pin].net;
+    if (net) {
+        net->pull = direction;
+        net_settle(net);
+    }
 }
 
 void module_complain(pmb_module *module, const char *format, ...)

@@ -24,6 +24,14 @@ typedef struct pmb_module pmb_module;
 /* A kind of simulated module; ports/sim/modules.h names them. */
 typedef struct pmb_module_type pmb_module_type;
 
+/* Which of its interfaces a module has brought out. */
+typedef enum pmb_module_bus {
+    PMB_MODULE_I2C = 0,
+    PMB_MODULE_SPI,      /* CS, SCL, SDA, DC */
+    PMB_MODULE_SPI3,     /* CS, SCL, SDA: nine bits */
+    PMB_MODULE_PARALLEL  /* D0 to D7; WR and RD, or E and R/W, as the controller has it */
+} pmb_module_bus;
+
 /* How one module is made. Zero values are those of the most common one. */
 typedef struct pmb_module_options {
     const char *label; /* printed on the module; NULL: the name of its controller */
@@ -31,7 +39,10 @@ typedef struct pmb_module_options {
     bool offset_given; /* else the glass lies where glasses of that size usually do */
     int column, row;   /* GRAM column and row behind the glass's top left pixel */
     int com;           /* how rows hang on the COM outputs: as pmb_com_layout, 0 as usual */
+    pmb_module_bus bus;
     uint8_t address;   /* I2C, 7-bit */
+    bool bgr;          /* the glass's colour stripes are blue, green, red */
+    bool inverted;     /* the glass shows the inverse of what it is driven with */
 } pmb_module_options;
 
 /* NULL when there is no memory. Freeing a bench frees its modules. */
@@ -72,6 +83,9 @@ void pmb_bench_pull(pmb_bench *bench, const char *net, int direction);
  */
 void pmb_bench_short(pmb_bench *bench, const char *net, int level);
 
+/* A fault: every n-th byte that the board sends on SPI is lost on the way; 0: none. */
+void pmb_bench_lose_bytes(pmb_bench *bench, unsigned every);
+
 /*
  * A fault: the board's n-th transfer from now (1 is the next) breaks off after `bytes` bytes; with
  * `lasting`, so do all after it, at once. n = 0 takes the fault away.
@@ -92,6 +106,14 @@ unsigned pmb_module_complaint_count(const pmb_module *module);
 const char *pmb_module_complaint(const pmb_module *module, unsigned number);
 
 const char *pmb_module_label(const pmb_module *module);
+
+/*
+ * From now on, every edge on every net is kept, and pmb_bench_save_trace writes them as a Value
+ * Change Dump (IEEE 1364-2005, clause 18), in nanoseconds. False when there is no memory, or when
+ * the file cannot be written; errno says why.
+ */
+void pmb_bench_start_trace(pmb_bench *bench);
+bool pmb_bench_save_trace(const pmb_bench *bench, const char *path);
 
 /*
  * Writes a picture of the module: its board with its labelled pins, and the glass with each pixel

@@ -16,13 +16,32 @@ struct i2c_unit {
     struct driver sda, scl;
 };
 
+struct spi_unit {
+    struct driver sck, mosi, miso;
+};
+
+/* Something that happens to a module at a time: the end of a busy period. */
+struct event {
+    uint64_t at;
+    pmb_module *module;
+    void (*happens)(pmb_module *module);
+};
+enum { BENCH_EVENTS = 16 };
+
+struct trace;
+
 struct pmb_bench {
     uint64_t now; /* ns */
     pmb_port port;
     struct net *nets;
     pmb_module *modules;
     struct i2c_unit i2c[BENCH_UNITS];
+    struct spi_unit spi[BENCH_UNITS];
     struct driver pins[BENCH_PINS];
+    struct event events[BENCH_EVENTS];
+    int event_count;
+    struct trace *trace;
+    unsigned lose_every, bytes_until_loss;
     struct fault fault;
     pmb_bench_traffic traffic;
 };
@@ -30,11 +49,23 @@ struct pmb_bench {
 /* The net of that name, made if it is new. */
 struct net *bench_net(pmb_bench *bench, const char *name);
 
+/* Moves the clock on, and lets happen what is due by then. */
+void bench_pass(pmb_bench *bench, uint64_t nanoseconds);
+
+/* Lets something happen to a module after a while. */
+void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module));
+
+/* Starts to watch a net that is made while a trace is kept. */
+void trace_net(struct trace *trace, struct net *net);
+void trace_free(struct trace *trace);
+
 /* For each transfer of the board: how many of its `count` bytes get through before a fault. */
 size_t bench_bytes_through(pmb_bench *bench, size_t count);
 
 pmb_status bench_i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
                            size_t head_count, const uint8_t *body, size_t body_count);
+pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+                     size_t count);
 pmb_status bench_i2c_read(void *context, const pmb_bus *bus, uint8_t *reply, size_t count);
 
 #endif

@@ -32,7 +32,7 @@ static void set(struct driver *line, bool high)
 
 static void pass(struct wire *w, unsigned quarters)
 {
-    w->bench->now += w->quarter * quarters;
+    bench_pass(w->bench, w->quarter * quarters);
 }
 
 static bool start(struct wire *w)

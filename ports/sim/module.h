@@ -27,8 +27,12 @@ struct module_pin {
     struct listener listener;
 };
 
+struct link;
+
 struct pmb_module {
     pmb_bench *bench;
+    struct link *link; /* NULL: the module looks at its pins itself */
+    bool answering;    /* a command was received whose answer is to be read */
     const pmb_module_type *type;
     pmb_module_options options;
     void *state;
@@ -43,6 +47,9 @@ struct pmb_module {
 /* The level of a pin; `open` when it is not connected. */
 bool module_pin_level(const pmb_module *module, int pin, bool open);
 void module_pin_drive(pmb_module *module, int pin, enum drive state);
+
+/* Sets the level that a pin has by a pull resistor on the module's own board: up 1, down -1. */
+void module_pin_pull(pmb_module *module, int pin, int direction);
 
 /* Adds a complaint, once. */
 void module_complain(pmb_module *module, const char *format, ...)

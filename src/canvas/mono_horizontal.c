@@ -26,8 +26,9 @@ static void put(uint8_t *byte, uint8_t mask, bool light)
     *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color, bool left_is_lsb)
+static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
 {
+    const bool left_is_lsb = !c->format->msb_first;
     const bool light = is_light(color);
     const int16_t end = (int16_t)(area.x + area.w);
     const int16_t first = (int16_t)(area.x / 8), last = (int16_t)((end - 1) / 8);
@@ -45,8 +46,9 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color, bool left_is_lsb
 }
 
 static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, pmb_color color, bool left_is_lsb)
+                  uint16_t first, pmb_color color)
 {
+    const bool left_is_lsb = !c->format->msb_first;
     const bool light = is_light(color);
     uint8_t *row = c->pixels + (size_t)y * c->stride;
     for (uint16_t bit = first; count > 0; count--, bit++, x++)
@@ -54,62 +56,31 @@ static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_
             put(row + x / 8, bit_of(x, left_is_lsb), light);
 }
 
-static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y, bool left_is_lsb)
+static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
+    const bool left_is_lsb = !c->format->msb_first;
     const uint8_t byte = c->pixels[(size_t)y * c->stride + (size_t)(x / 8)];
     return byte & bit_of(x, left_is_lsb) ? PMB_WHITE : PMB_BLACK;
 }
 
-static void fill_msb(pmb_canvas *c, pmb_rect area, pmb_color color)
-{
-    fill(c, area, color, false);
-}
-
-static void fill_lsb(pmb_canvas *c, pmb_rect area, pmb_color color)
-{
-    fill(c, area, color, true);
-}
-
-static void stamp_msb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
-                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
-{
-    stamp(c, x, y, count, bits, first, color, false);
-}
-
-static void stamp_lsb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
-                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
-{
-    stamp(c, x, y, count, bits, first, color, true);
-}
-
-static pmb_color peek_msb(const pmb_canvas *c, int16_t x, int16_t y)
-{
-    return peek(c, x, y, false);
-}
-
-static pmb_color peek_lsb(const pmb_canvas *c, int16_t x, int16_t y)
-{
-    return peek(c, x, y, true);
-}
-
-const PMB_FLASH
-pmb_format pmb_mono_horizontal = {
+const PMB_FLASH pmb_format pmb_mono_horizontal = {
     .rows_per_line = 1,
     .columns_per_byte = 8,
     .bytes_per_pixel = 1,
     .planes = 1,
-    .fill = fill_msb,
-    .stamp = stamp_msb,
-    .peek = peek_msb,
+    .msb_first = true,
+    .fill = fill,
+    .stamp = stamp,
+    .peek = peek,
 };
 
-const PMB_FLASH
-pmb_format pmb_mono_horizontal_lsb = {
+const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
     .rows_per_line = 1,
     .columns_per_byte = 8,
     .bytes_per_pixel = 1,
     .planes = 1,
-    .fill = fill_lsb,
-    .stamp = stamp_lsb,
-    .peek = peek_lsb,
+    .msb_first = false,
+    .fill = fill,
+    .stamp = stamp,
+    .peek = peek,
 };

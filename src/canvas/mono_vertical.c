@@ -35,8 +35,9 @@ static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, bool light)
     }
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color, bool top_is_msb)
+static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
 {
+    const bool top_is_msb = c->format->msb_first;
     const bool light = is_light(color);
     const int16_t end = (int16_t)(area.y + area.h);
     for (int16_t y = area.y; y < end;) {
@@ -51,8 +52,9 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color, bool top_is_msb)
 }
 
 static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, pmb_color color, bool top_is_msb)
+                  uint16_t first, pmb_color color)
 {
+    const bool top_is_msb = c->format->msb_first;
     const uint8_t mask = (uint8_t)(top_is_msb ? 0x80 >> (y & 7) : 1 << (y & 7));
     const bool light = is_light(color);
     uint8_t *byte = c->pixels + (size_t)(y / 8) * c->stride + x;
@@ -61,62 +63,31 @@ static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_
             *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
 }
 
-static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y, bool top_is_msb)
+static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
+    const bool top_is_msb = c->format->msb_first;
     const uint8_t mask = (uint8_t)(top_is_msb ? 0x80 >> (y & 7) : 1 << (y & 7));
     return c->pixels[(size_t)(y / 8) * c->stride + (size_t)x] & mask ? PMB_WHITE : PMB_BLACK;
 }
 
-static void fill_lsb(pmb_canvas *c, pmb_rect area, pmb_color color)
-{
-    fill(c, area, color, false);
-}
-
-static void fill_msb(pmb_canvas *c, pmb_rect area, pmb_color color)
-{
-    fill(c, area, color, true);
-}
-
-static void stamp_lsb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
-                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
-{
-    stamp(c, x, y, count, bits, first, color, false);
-}
-
-static void stamp_msb(pmb_canvas *c, int16_t x, int16_t y, int16_t count,
-                      const PMB_FLASH uint8_t *bits, uint16_t first, pmb_color color)
-{
-    stamp(c, x, y, count, bits, first, color, true);
-}
-
-static pmb_color peek_lsb(const pmb_canvas *c, int16_t x, int16_t y)
-{
-    return peek(c, x, y, false);
-}
-
-static pmb_color peek_msb(const pmb_canvas *c, int16_t x, int16_t y)
-{
-    return peek(c, x, y, true);
-}
-
-const PMB_FLASH
-pmb_format pmb_mono_vertical = {
+const PMB_FLASH pmb_format pmb_mono_vertical = {
     .rows_per_line = 8,
     .columns_per_byte = 1,
     .bytes_per_pixel = 1,
     .planes = 1,
-    .fill = fill_lsb,
-    .stamp = stamp_lsb,
-    .peek = peek_lsb,
+    .msb_first = false,
+    .fill = fill,
+    .stamp = stamp,
+    .peek = peek,
 };
 
-const PMB_FLASH
-pmb_format pmb_mono_vertical_msb = {
+const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .rows_per_line = 8,
     .columns_per_byte = 1,
     .bytes_per_pixel = 1,
     .planes = 1,
-    .fill = fill_msb,
-    .stamp = stamp_msb,
-    .peek = peek_msb,
+    .msb_first = true,
+    .fill = fill,
+    .stamp = stamp,
+    .peek = peek,
 };

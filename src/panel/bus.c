@@ -13,18 +13,49 @@ pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t co
     return panel->config->bus.kind->send(panel, NULL, 0, bytes, count);
 }
 
-pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
+void pmb_pin_set(const pmb_port *port, pmb_pin pin, bool high)
+{
+    if (pin != PMB_PIN_NONE)
+        port->pin_write(port->context, pin, high);
+}
+
+void pmb_wait_ms(const pmb_panel *panel, uint16_t milliseconds)
+{
+    panel->port->wait_us(panel->port->context, milliseconds * 1000ul);
+}
+
+pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t command,
+                               const uint8_t *parameters, size_t count)
+{
+    uint8_t bytes[CHUNK];
+    if (as_data)
+        return panel->config->bus.kind->send(panel, &command, 1, parameters, count);
+    bytes[0] = command;
+    for (size_t i = 0; i < count; i++)
+        bytes[i + 1] = parameters[i];
+    return pmb_send_command(panel, bytes, count + 1);
+}
+
+pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH uint8_t *list)
 {
     uint8_t command[CHUNK];
-    while (*list != 0) {
+    pmb_status status = PMB_OK;
+    while (*list != 0 && status == PMB_OK) {
         const uint8_t count = *list++;
+        if (count == PMB_LIST_WAIT) {
+            pmb_wait_ms(panel, (uint16_t)(*list++ * 5));
+            continue;
+        }
         for (uint8_t i = 0; i < count; i++)
             command[i] = *list++;
-        const pmb_status status = pmb_send_command(panel, command, count);
-        if (status != PMB_OK)
-            return status;
+        status = pmb_send_parameters(panel, as_data, command[0], command + 1, count - 1u);
     }
-    return PMB_OK;
+    return status;
+}
+
+pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
+{
+    return pmb_send_setup(panel, false, list);
 }
 
 pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, int32_t step,

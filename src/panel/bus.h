@@ -5,20 +5,43 @@
 #include "pemble/families.h"
 
 struct pmb_bus_kind {
-    uint8_t flag; /* PMB_HAS_... */
+    uint8_t flags; /* PMB_HAS_...: any of these makes it possible */
     /* Whether the port and the configuration have what it takes; sends nothing. */
     pmb_status (*check)(const pmb_panel_config *config, const pmb_port *port);
+    /* Brings the pins to rest: not selected, clocks and strobes idle. */
+    void (*idle)(const pmb_panel_config *config, const pmb_port *port);
     /* One command phase and then one data phase; either may be empty. */
     pmb_status (*send)(const pmb_panel *panel, const uint8_t *command, size_t command_count,
                        const uint8_t *data, size_t data_count);
+    /* Sends a command byte (none on I2C, which has only a status byte) and reads what follows. */
+    pmb_status (*read)(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count);
 };
+
+/* Levels of pins that may be not connected. */
+void pmb_pin_set(const pmb_port *port, pmb_pin pin, bool high);
 
 /* Shorthands for the families. */
 pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t count);
 pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t count);
 
+/* One command byte and its parameters, sent as data or as commands, as the controller wants it. */
+pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t command,
+                               const uint8_t *parameters, size_t count);
+
 /* Sends a list of commands: for each its number of bytes, then these; 0 ends the list. */
 pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list);
+
+/*
+ * The same, with parameters as data where `as_data`, and waits: a count of PMB_LIST_WAIT is
+ * followed by one byte, a time in units of 5 ms.
+ */
+enum { PMB_LIST_WAIT = 0xFF };
+pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH uint8_t *list);
+
+void pmb_wait_ms(const pmb_panel *panel, uint16_t milliseconds);
+
+/* The reset pulse, where there is a pin for it, and the time that the controller needs after it. */
+void pmb_reset(const pmb_panel *panel);
 
 /*
  * Sends `count` bytes as data, the first at `bytes`, each `step` bytes behind the one before

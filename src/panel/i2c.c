@@ -6,8 +6,7 @@ static const uint8_t control_command = 0x00, control_data = 0x40;
 
 static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
 {
-    const PMB_FLASH
-    pmb_controller *controller = config->controller;
+    const PMB_FLASH pmb_controller *controller = config->controller;
     const pmb_bus *bus = &config->bus;
     if (!port->i2c_write || port->i2c_limit == 1)
         return PMB_ERR_UNSUPPORTED;
@@ -44,9 +43,26 @@ static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t co
     return status != PMB_OK ? status : send_kind(panel, &control_data, data, data_count);
 }
 
-const PMB_FLASH
-pmb_bus_kind pmb_i2c = {
-    .flag = PMB_HAS_I2C,
+/* The bus rests by itself. */
+static void idle(const pmb_panel_config *config, const pmb_port *port)
+{
+    (void)config;
+    (void)port;
+}
+
+static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
+{
+    const pmb_port *port = panel->port;
+    (void)command;
+    if (!port->i2c_read)
+        return PMB_ERR_UNSUPPORTED;
+    return port->i2c_read(port->context, &panel->config->bus, reply, count);
+}
+
+const PMB_FLASH pmb_bus_kind pmb_i2c = {
+    .flags = PMB_HAS_I2C,
     .check = check,
+    .idle = idle,
     .send = send,
+    .read = read,
 };

@@ -5,21 +5,17 @@
 /* The offset that was configured, or that of the known glass of this size. */
 static pmb_point glass_offset(const pmb_panel_config *config)
 {
-    const PMB_FLASH
-    pmb_glass *glass = pmb_known_glass(config);
+    const PMB_FLASH pmb_glass *glass = pmb_known_glass(config);
     if (config->offset.given)
         return (pmb_point){config->offset.x, config->offset.y};
     return glass ? glass->offset : (pmb_point){0, 0};
 }
 
-const PMB_FLASH
-pmb_glass *pmb_known_glass(const pmb_panel_config *config)
+const PMB_FLASH pmb_glass *pmb_known_glass(const pmb_panel_config *config)
 {
-    const PMB_FLASH
-    pmb_controller *controller = config->controller;
+    const PMB_FLASH pmb_controller *controller = config->controller;
     for (uint8_t i = 0; i < controller->glass_count; i++) {
-        const PMB_FLASH
-        pmb_glass *glass = &controller->glasses[i];
+        const PMB_FLASH pmb_glass *glass = &controller->glasses[i];
         if (glass->size.w == config->size.w && glass->size.h == config->size.h)
             return glass;
     }
@@ -38,24 +34,23 @@ static pmb_status check(pmb_panel *panel)
 {
     const pmb_panel_config *config = panel->config;
     const pmb_port *port = panel->port;
-    const PMB_FLASH
-    pmb_bus_kind *kind = config->bus.kind;
+    const PMB_FLASH pmb_bus_kind *kind = config->bus.kind;
     if (!config->controller || !kind)
         return PMB_ERR_ARGUMENT;
     panel->offset = glass_offset(config);
     if (!fits_memory(config, panel->offset) || config->rotate > PMB_ROTATE_270)
         return PMB_ERR_ARGUMENT;
-    if (!(config->controller->buses & kind->flag) || !port->wait_us)
+    if (!(config->controller->buses & kind->flags) || !port->wait_us)
         return PMB_ERR_UNSUPPORTED;
-    if (config->reset != PMB_PIN_NONE && !port->pin_write)
+    const bool pins = config->reset != PMB_PIN_NONE || config->backlight != PMB_PIN_NONE;
+    if ((pins && !port->pin_write) || (config->busy != PMB_PIN_NONE && !port->pin_read))
         return PMB_ERR_UNSUPPORTED;
     return kind->check(config, port);
 }
 
-static void reset(const pmb_panel *panel)
+void pmb_reset(const pmb_panel *panel)
 {
-    const PMB_FLASH
-    pmb_controller *controller = panel->config->controller;
+    const PMB_FLASH pmb_controller *controller = panel->config->controller;
     const pmb_port *port = panel->port;
     const pmb_pin pin = panel->config->reset;
     if (pin != PMB_PIN_NONE) {
@@ -68,8 +63,7 @@ static void reset(const pmb_panel *panel)
     port->wait_us(port->context, controller->reset_wait_ms * 1000ul);
 }
 
-static const PMB_FLASH
-pmb_family *family_of(const pmb_panel *panel)
+static const PMB_FLASH pmb_family *family_of(const pmb_panel *panel)
 {
     return panel->config->controller->family;
 }
@@ -79,6 +73,7 @@ pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, cons
     if (!panel || !config || !port)
         return PMB_ERR_ARGUMENT;
     *panel = (pmb_panel){.config = config, .port = port};
+    panel->planes = PMB_PLANE_NEXT | PMB_PLANE_SHOWN;
     pmb_status status = check(panel);
     if (status != PMB_OK)
         return status;
@@ -86,13 +81,39 @@ pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, cons
     status = family_of(panel)->plan(panel);
     if (status != PMB_OK)
         return status;
-    reset(panel);
+    config->bus.kind->idle(config, port);
+    pmb_reset(panel);
     status = family_of(panel)->start(panel);
     if (status == PMB_OK)
         status = pmb_panel_invert(panel, false);
     if (status == PMB_OK)
         status = pmb_panel_contrast(panel, config->contrast);
-    return status == PMB_OK ? pmb_panel_wake(panel) : status;
+    if (status == PMB_OK)
+        status = pmb_panel_wake(panel);
+    pmb_panel_backlight(panel, status == PMB_OK);
+    return status;
+}
+
+pmb_status pmb_panel_quiet(const pmb_panel_config *config, const pmb_port *port)
+{
+    if (!config || !port || !config->bus.kind)
+        return PMB_ERR_ARGUMENT;
+    if (!port->pin_write)
+        return PMB_ERR_UNSUPPORTED;
+    config->bus.kind->idle(config, port);
+    return PMB_OK;
+}
+
+void pmb_panel_backlight(const pmb_panel *panel, bool on)
+{
+    pmb_pin_set(panel->port, panel->config->backlight, on);
+}
+
+pmb_status pmb_panel_read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
+{
+    if (!panel || !reply || count == 0)
+        return PMB_ERR_ARGUMENT;
+    return panel->config->bus.kind->read(panel, command, reply, count);
 }
 
 pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)
@@ -117,6 +138,35 @@ pmb_status pmb_panel_wake(pmb_panel *panel)
     return panel ? family_of(panel)->show(panel, true) : PMB_ERR_ARGUMENT;
 }
 
+pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh)
+{
+    if (!panel || refresh > PMB_REFRESH_PARTIAL)
+        return PMB_ERR_ARGUMENT;
+    if (!family_of(panel)->refresh)
+        return PMB_ERR_UNSUPPORTED;
+    return family_of(panel)->refresh(panel, refresh);
+}
+
+void pmb_panel_write_to(pmb_panel *panel, uint8_t planes)
+{
+    panel->planes = planes;
+}
+
+bool pmb_panel_is_busy(const pmb_panel *panel)
+{
+    const pmb_pin busy = panel->config->busy;
+    if (!family_of(panel)->wait || busy == PMB_PIN_NONE)
+        return false;
+    return panel->port->pin_read(panel->port->context, busy) == family_of(panel)->busy_is_high;
+}
+
+pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds)
+{
+    if (!panel)
+        return PMB_ERR_ARGUMENT;
+    return family_of(panel)->wait ? family_of(panel)->wait(panel, milliseconds) : PMB_OK;
+}
+
 static bool inside(pmb_rect inner, pmb_rect outer)
 {
     const pmb_rect common = pmb_rect_common(inner, outer);
@@ -129,7 +179,7 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
     if (!panel || !held || held->format != panel->format || !inside(area, held->bounds) ||
         !inside(held->bounds, panel->frame))
         return PMB_ERR_ARGUMENT;
-    const uint8_t columns = held->format->columns_per_byte, rows = held->format->rows_per_line;
+    const uint8_t columns = panel->column_unit, rows = panel->row_unit;
     if ((area.x - panel->frame.x) % columns || area.w % columns ||
         (held->bounds.x - panel->frame.x) % columns || (area.y - panel->frame.y) % rows ||
         area.h % rows || (held->bounds.y - panel->frame.y) % rows)

@@ -2,8 +2,7 @@
 #include "pemble/controllers.h"
 #include "pemble/families.h"
 
-static const PMB_FLASH
-uint8_t setup[] = {
+static const PMB_FLASH uint8_t setup[] = {
     1, 0xAE,       /* display off */
     2, 0xD5, 0x80, /* clock: divide by 1, oscillator 8, about 370 kHz */
     2, 0xD3, 0x00, /* display offset 0 */
@@ -15,25 +14,35 @@ uint8_t setup[] = {
     0,
 };
 
-static const PMB_FLASH
-pmb_paged detail = {.setup = setup, .contrast = 0x7F};
+/* The 72x40 glass has no resistor for the reference current: the internal one is switched on. */
+static const PMB_FLASH uint8_t internal_current[] = {2, 0xAD, 0x30, 0};
 
-static const PMB_FLASH
-pmb_glass glasses[] = {
-    {{128, 64}, {0, 0}, PMB_COM_ALTERNATIVE},
-    {{128, 32}, {0, 0}, PMB_COM_SEQUENTIAL },
+static const PMB_FLASH pmb_paged detail = {
+    .setup = setup,
+    .contrast = 0x7F,
+    .contrast_most = 0xFF,
+    .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM,
+    .traits = PMB_PAGED_OLED,
 };
 
-const PMB_FLASH
-pmb_controller pmb_ssd1306 = {
+static const PMB_FLASH pmb_glass glasses[] = {
+    {{128, 64}, {0, 0},  PMB_COM_ALTERNATIVE, NULL            },
+    {{128, 32}, {0, 0},  PMB_COM_SEQUENTIAL,  NULL            },
+    {{64, 48},  {32, 0}, PMB_COM_ALTERNATIVE, NULL            },
+    {{72, 40},  {28, 0}, PMB_COM_ALTERNATIVE, internal_current},
+    {{96, 16},  {0, 0},  PMB_COM_SEQUENTIAL,  NULL            },
+};
+
+const PMB_FLASH pmb_controller pmb_ssd1306 = {
     .family = &pmb_family_paged,
     .detail = &detail,
-    .memory = {128,  64  },
+    .memory = {128, 64},
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
-    .buses = PMB_HAS_I2C,
+    .buses = PMB_HAS_I2C | PMB_HAS_SPI | PMB_HAS_SPI3,
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
+    .spi_khz = 10000,
     .reset_low_us = 10, /* data sheet: at least 3 us */
     .reset_wait_ms = 1,
 };

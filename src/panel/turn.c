@@ -5,9 +5,8 @@ void pmb_plan_turn(pmb_panel *panel)
 {
     /* Where the screen's top left corner goes when it is turned clockwise: to the top right, the
      * bottom right, the bottom left. */
-    static const PMB_FLASH
-    uint8_t turns[] = {0, TURN_SWAP | TURN_RIGHT, TURN_RIGHT | TURN_BOTTOM,
-                       TURN_SWAP | TURN_BOTTOM};
+    static const PMB_FLASH uint8_t turns[] = {0, TURN_SWAP | TURN_RIGHT, TURN_RIGHT | TURN_BOTTOM,
+                                              TURN_SWAP | TURN_BOTTOM};
     const pmb_panel_config *config = panel->config;
     panel->turn = turns[config->rotate];
     /* Mirroring exchanges the ends of screen x, which runs down the glass when the axes are
@@ -62,6 +61,8 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
         below = keep;
     }
     const int16_t wider = (int16_t)(left + right), higher = (int16_t)(above + below);
+    panel->column_unit = panel->turn & TURN_SWAP ? rows : columns;
+    panel->row_unit = panel->turn & TURN_SWAP ? columns : rows;
     if (panel->turn & TURN_SWAP)
         panel->frame =
             (pmb_rect){(int16_t)-above, (int16_t)-left, (int16_t)(panel->size.w + higher),
@@ -77,6 +78,16 @@ void pmb_leave_to_controller(pmb_panel *panel, uint8_t can)
     panel->turn &= (uint8_t)~can;
 }
 
+pmb_rect pmb_in_memory(const pmb_panel *panel, pmb_rect area)
+{
+    pmb_rect r = pmb_on_glass(panel, area);
+    if (panel->remap & TURN_SWAP)
+        r = (pmb_rect){area.y, area.x, area.h, area.w};
+    r.x = (int16_t)(r.x + panel->offset.x);
+    r.y = (int16_t)(r.y + panel->offset.y);
+    return r;
+}
+
 void pmb_mirror_offset(pmb_panel *panel, uint8_t axes)
 {
     const pmb_size memory = panel->config->controller->memory, glass = panel->config->size;
@@ -88,11 +99,11 @@ void pmb_mirror_offset(pmb_panel *panel, uint8_t axes)
 
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
-    const PMB_FLASH
-    pmb_format *format = held->format;
+    const PMB_FLASH pmb_format *format = held->format;
     const pmb_rect glass = pmb_on_glass(panel, area);
     const bool swap = panel->turn & TURN_SWAP;
-    const uint16_t across = (uint16_t)(area.w / format->columns_per_byte);
+    const uint16_t across =
+        (uint16_t)(area.w / format->columns_per_byte * format->bytes_per_pixel);
     const uint16_t down = (uint16_t)(area.h / format->rows_per_line);
     pmb_walk walk = {
         .column_step = swap ? held->stride : 1,
@@ -104,7 +115,8 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
     };
     walk.first = held->pixels +
                  (size_t)((area.y - held->bounds.y) / format->rows_per_line) * held->stride +
-                 (area.x - held->bounds.x) / format->columns_per_byte;
+                 (size_t)((area.x - held->bounds.x) / format->columns_per_byte) *
+                     format->bytes_per_pixel;
     if (panel->turn & TURN_RIGHT) {
         walk.first += walk.column_step * (walk.bytes - 1);
         walk.column_step = -walk.column_step;

@@ -36,6 +36,9 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows);
 void pmb_leave_to_controller(pmb_panel *panel, uint8_t can);
 void pmb_mirror_offset(pmb_panel *panel, uint8_t axes);
 
+/* The columns and rows of the controller's memory that a part of the screen has. */
+pmb_rect pmb_in_memory(const pmb_panel *panel, pmb_rect area);
+
 /* A part of a canvas as the controller's memory takes it: line by line, byte by byte. */
 typedef struct pmb_walk {
     const uint8_t *first;  /* the byte that goes to the lowest memory column and row */
@@ -48,7 +51,6 @@ typedef struct pmb_walk {
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 
 /* The known glass of the configured size, or NULL. */
-const PMB_FLASH
-pmb_glass *pmb_known_glass(const pmb_panel_config *config);
+const PMB_FLASH pmb_glass *pmb_known_glass(const pmb_panel_config *config);
 
 #endif

@@ -1,11 +1,14 @@
 /* screen.c - painting by bands and presenting. */
 #include "pemble/screen.h"
 #include "screen/tiles.h"
+#include "pemble/families.h"
+
+enum { LONGEST_PARTIAL_MS = 10000 };
 
 /* Rows in the smallest band, and bytes that it takes. */
 static int16_t least_rows(const pmb_panel *panel)
 {
-    return panel->format->rows_per_line;
+    return panel->row_unit;
 }
 
 static size_t bytes_of(const pmb_panel *panel, int16_t rows)
@@ -63,6 +66,7 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 
 void pmb_screen_forget(pmb_screen *screen)
 {
+    screen->refreshed = false;
     if (!screen->tiles)
         return;
     const size_t count = (size_t)pmb_tiles_across(screen->panel) *
@@ -92,20 +96,86 @@ void pmb_screen_clear_band(pmb_screen *screen)
     c->clip = pmb_rect_common(c->bounds, (pmb_rect){0, 0, size.w, size.h});
 }
 
-pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene)
+/* Sends what changed in the band that the buffer holds. */
+static pmb_status send_band(pmb_screen *screen)
 {
-    if (!screen || !paint)
-        return PMB_ERR_ARGUMENT;
+    if (screen->tiles)
+        return pmb_send_changed_tiles(screen);
+    screen->sent = true;
+    return pmb_panel_write(screen->panel, &screen->canvas, screen->canvas.bounds);
+}
+
+/* Sends what changed: of what is painted, band after band, or (no paint) of the whole buffer. */
+static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene)
+{
     const pmb_rect frame = screen->panel->frame;
+    if (!paint)
+        return send_band(screen);
     for (int16_t y = frame.y; y < frame.y + frame.h; y = (int16_t)(y + screen->band_rows)) {
         move_band(screen, y);
         pmb_screen_clear_band(screen);
         paint(&screen->canvas, scene);
-        const pmb_status status = pmb_screen_present(screen);
+        const pmb_status status = send_band(screen);
         if (status != PMB_OK)
             return status;
     }
     return PMB_OK;
+}
+
+/* What the next refresh of e-paper has to be. The first one is full: nobody knows what the paper
+ * shows. */
+static pmb_refresh next_refresh(const pmb_screen *screen)
+{
+    const pmb_panel_config *config = screen->panel->config;
+    if (!screen->refreshed || (config->full_every && screen->since_full >= config->full_every))
+        return PMB_REFRESH_FULL;
+    return config->refresh;
+}
+
+/*
+ * Sends and refreshes. For a partial refresh the controller needs what the paper shows as well as
+ * what it shall show, so what changed goes to one memory before it and to the other one after it:
+ * the scene is painted twice, and the tiles are remembered the second time.
+ */
+static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene)
+{
+    pmb_panel *panel = screen->panel;
+    const pmb_refresh kind = next_refresh(screen);
+    const bool twice = kind == PMB_REFRESH_PARTIAL;
+    pmb_panel_write_to(panel, twice ? PMB_PLANE_NEXT : PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
+    screen->keep_tiles = !twice;
+    pmb_status status = send_all(screen, paint, scene);
+    if (status == PMB_OK && screen->sent) {
+        status = pmb_panel_refresh(panel, kind);
+        if (status == PMB_OK && twice) {
+            status = pmb_panel_wait(panel, LONGEST_PARTIAL_MS);
+            pmb_panel_write_to(panel, PMB_PLANE_SHOWN);
+            screen->keep_tiles = true;
+            if (status == PMB_OK)
+                status = send_all(screen, paint, scene);
+        }
+        screen->refreshed = status == PMB_OK;
+        screen->since_full = kind == PMB_REFRESH_FULL ? 0 : (uint8_t)(screen->since_full + 1);
+    }
+    pmb_panel_write_to(panel, PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
+    return status;
+}
+
+static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene)
+{
+    screen->sent = false;
+    screen->keep_tiles = true;
+    const pmb_status status = screen->panel->config->controller->family->refresh
+                                  ? send_to_paper(screen, paint, scene)
+                                  : send_all(screen, paint, scene);
+    if (status != PMB_OK)
+        pmb_screen_forget(screen);
+    return status;
+}
+
+pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene)
+{
+    return screen && paint ? send(screen, paint, scene) : PMB_ERR_ARGUMENT;
 }
 
 pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
@@ -115,12 +185,5 @@ pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
 
 pmb_status pmb_screen_present(pmb_screen *screen)
 {
-    if (!screen)
-        return PMB_ERR_ARGUMENT;
-    const pmb_status status =
-        screen->tiles ? pmb_send_changed_tiles(screen)
-                      : pmb_panel_write(screen->panel, &screen->canvas, screen->canvas.bounds);
-    if (status != PMB_OK)
-        pmb_screen_forget(screen);
-    return status;
+    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL) : PMB_ERR_ARGUMENT;
 }

@@ -26,8 +26,7 @@ static int16_t lesser(int16_t a, int16_t b)
  * 0 is kept for "not known". */
 static uint32_t digest(const pmb_canvas *c, pmb_rect tile)
 {
-    const PMB_FLASH
-    pmb_format *f = c->format;
+    const PMB_FLASH pmb_format *f = c->format;
     const uint8_t *plane =
         c->pixels + (size_t)((tile.y - c->bounds.y) / f->rows_per_line) * c->stride +
         (size_t)((tile.x - c->bounds.x) / f->columns_per_byte) * f->bytes_per_pixel;
@@ -49,6 +48,7 @@ static pmb_status send_run(pmb_screen *screen, pmb_rect row, uint16_t from, uint
 {
     if (from == to)
         return PMB_OK;
+    screen->sent = true;
     const int16_t left = (int16_t)(from * PMB_TILE_COLUMNS);
     const int16_t right = lesser((int16_t)(to * PMB_TILE_COLUMNS), row.w);
     const pmb_rect run = {(int16_t)(row.x + left), row.y, (int16_t)(right - left), row.h};
@@ -69,7 +69,8 @@ static pmb_status send_row(pmb_screen *screen, pmb_rect row, pmb_tile *known)
             status = send_run(screen, row, changed_from, i);
             changed_from = (uint16_t)(i + 1);
         }
-        known[i] = now;
+        if (screen->keep_tiles)
+            known[i] = now;
     }
     return status == PMB_OK ? send_run(screen, row, changed_from, across) : status;
 }

@@ -31,8 +31,7 @@ static uint16_t short_at(const PMB_FLASH pmb_font *font, uint32_t at)
 }
 
 /* The record of the glyph with that number. */
-static const PMB_FLASH
-uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16_t glyph)
+static const PMB_FLASH uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16_t glyph)
 {
     return font->bytes + HEADER_BYTES + (uint32_t)RANGE_BYTES * short_at(font, AT_RANGES) +
            (uint32_t)GLYPH_BYTES * glyph;
@@ -40,8 +39,7 @@ uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16_t glyph)
 
 static uint16_t glyph_number(const PMB_FLASH pmb_font *font, uint32_t code)
 {
-    const PMB_FLASH
-    uint8_t *range = font->bytes + HEADER_BYTES;
+    const PMB_FLASH uint8_t *range = font->bytes + HEADER_BYTES;
     uint16_t before = 0;
     for (uint16_t left = short_at(font, AT_RANGES); left > 0; left--, range += RANGE_BYTES) {
         const uint32_t first = number_at(range, 3);
@@ -57,10 +55,8 @@ static uint16_t glyph_number(const PMB_FLASH pmb_font *font, uint32_t code)
 
 pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint32_t code)
 {
-    const PMB_FLASH
-    uint8_t *record = record_of(font, glyph_number(font, code));
-    const PMB_FLASH
-    uint8_t *bitmaps = record_of(font, short_at(font, AT_GLYPHS));
+    const PMB_FLASH uint8_t *record = record_of(font, glyph_number(font, code));
+    const PMB_FLASH uint8_t *bitmaps = record_of(font, short_at(font, AT_GLYPHS));
     return (pmb_glyph){
         .bits = bitmaps + number_at(record, 3),
         .w = record[3],
@@ -73,8 +69,7 @@ pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint32_t code)
 
 pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font)
 {
-    const PMB_FLASH
-    uint8_t *m = font->bytes + AT_METRICS;
+    const PMB_FLASH uint8_t *m = font->bytes + AT_METRICS;
     return (pmb_font_metrics){m[0], m[1], m[2], m[3], m[4]};
 }
 
@@ -103,8 +98,7 @@ static bool tables_fit(const PMB_FLASH pmb_font *font)
     if (covered != glyphs || short_at(font, AT_REPLACEMENT) >= glyphs)
         return false;
     for (uint16_t i = 0; i < glyphs; i++) {
-        const PMB_FLASH
-        uint8_t *record = record_of(font, i);
+        const PMB_FLASH uint8_t *record = record_of(font, i);
         const uint32_t bitmap_bytes = ((uint32_t)record[3] * record[4] + 7) / 8;
         if (number_at(record, 3) + bitmap_bytes > font->size - tables)
             return false;
@@ -116,8 +110,7 @@ pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
 {
     if (!font || !font->bytes)
         return PMB_ERR_ARGUMENT;
-    const PMB_FLASH
-    uint8_t *b = font->bytes;
+    const PMB_FLASH uint8_t *b = font->bytes;
     if (font->size < HEADER_BYTES || b[0] != 'P' || b[1] != 'M' || b[2] != 'B' || b[3] != 'F' ||
         b[AT_VERSION] != VERSION || b[AT_DEPTH] != 1)
         return PMB_ERR_DATA;

@@ -5,11 +5,10 @@
 #include "pemble/text.h"
 
 typedef struct pmb_glyph {
-    const PMB_FLASH
-    uint8_t *bits; /* rows from the top, no padding between them, high bit first */
-    uint8_t w, h;  /* of the bitmap */
-    int8_t left;   /* from the pen to the bitmap's first column */
-    int8_t top;    /* rows of the bitmap above the baseline */
+    const PMB_FLASH uint8_t *bits; /* rows from the top, no padding between them, high bit first */
+    uint8_t w, h;                  /* of the bitmap */
+    int8_t left;                   /* from the pen to the bitmap's first column */
+    int8_t top;                    /* rows of the bitmap above the baseline */
     uint8_t advance;
 } pmb_glyph;
 

@@ -1,0 +1,246 @@
+/* link.c - I2C, SPI with three or four wires, and parallel interfaces of modules. */
+#include "link.h"
+#include "bench_parts.h"
+
+#include <string.h>
+
+static int pin_named(const pmb_module *module, const char *name)
+{
+    for (int i = 0; module->type->pins[i]; i++)
+        if (strcmp(module->type->pins[i], name) == 0)
+            return i;
+    return -1;
+}
+
+static bool level(const pmb_module *module, int pin, bool open)
+{
+    return pin >= 0 ? module_pin_level(module, pin, open) : open;
+}
+
+bool link_in_reset(const struct link *link)
+{
+    return link->in_reset;
+}
+
+static void take(pmb_module *module, struct link *link, bool data, uint8_t byte)
+{
+    if (!link->in_reset)
+        link->take(module, data, byte);
+}
+
+/* ---- I2C: control bytes say what follows (docs/controllers/ssd1306.md, "Interface") ---- */
+
+static bool i2c_addressed(pmb_module *module, uint8_t address, bool read)
+{
+    struct link *link = module->link;
+    link->control_next = true;
+    return address == module->options.address && !link->in_reset && (!read || link->give);
+}
+
+static bool i2c_received(pmb_module *module, uint8_t byte)
+{
+    struct link *link = module->link;
+    if (link->i2c.shortest && link->i2c.shortest < link->i2c_clock_ns)
+        module_complain(module, "SCL is faster than %u kHz", 1000000 / link->i2c_clock_ns);
+    if (link->control_next) {
+        if (byte & 0x3F)
+            module_complain(module, "control byte %02Xh has wrong fixed bits", byte);
+        link->single = byte & 0x80;
+        link->data = byte & 0x40;
+        link->control_next = false;
+        return true;
+    }
+    take(module, link, link->data, byte);
+    link->control_next = link->single;
+    return true;
+}
+
+static uint8_t i2c_wanted(pmb_module *module)
+{
+    return module->link->give(module, false);
+}
+
+/* ---- SPI ---- */
+
+static bool selected(const pmb_module *module, const struct link *link)
+{
+    return !level(module, link->cs, false);
+}
+
+static void check_clock(pmb_module *module, const struct link *link, uint64_t period)
+{
+    if (period < link->spi_clock_ns)
+        module_complain(module, "SCL is faster than %u kHz", 1000000 / link->spi_clock_ns);
+}
+
+/* One bit has come in. */
+static void shift_in(pmb_module *module, struct link *link, bool bit)
+{
+    const int word = link->kind == LINK_SPI3 ? 9 : 8;
+    link->shift = link->shift << 1 | bit;
+    if (++link->bits < word)
+        return;
+    const bool data = word == 9 ? link->shift >> 8 & 1 : level(module, link->dc, false);
+    const uint8_t byte = (uint8_t)link->shift;
+    link->bits = 0;
+    link->shift = 0;
+    if (link->giving && data) {
+        link->out = link->give(module, true);
+        return;
+    }
+    take(module, link, data, byte);
+    link->giving = false;
+    if (!data && link->give) {
+        /* Whatever is clocked out next is the answer to this command. */
+        link->out = link->give(module, false);
+        link->giving = link->out != 0 || module->answering;
+    }
+}
+
+static void spi_clock_rose(pmb_module *module, struct link *link)
+{
+    const uint64_t now = module->bench->now;
+    if (!selected(module, link))
+        return;
+    if (link->clock_rose)
+        check_clock(module, link, now - link->clock_rose);
+    link->clock_rose = now;
+    if (link->giving && link->sdo >= 0)
+        module_pin_drive(module, link->sdo,
+                         link->out >> (7 - link->bits) & 1 ? DRIVE_HIGH : DRIVE_LOW);
+    shift_in(module, link, level(module, link->sda, false));
+}
+
+static void spi_selected(struct link *link, pmb_module *module, bool high)
+{
+    link->bits = 0;
+    link->shift = 0;
+    link->clock_rose = 0;
+    if (high) {
+        link->giving = false;
+        if (link->sdo >= 0)
+            module_pin_drive(module, link->sdo, DRIVE_NONE);
+    }
+}
+
+bool link_hears(const pmb_module *module, const struct net *sck, const struct net *mosi)
+{
+    const struct link *link = module->link;
+    return link && (link->kind == LINK_SPI || link->kind == LINK_SPI3) &&
+           module->pins[link->scl].net == sck && module->pins[link->sda].net == mosi &&
+           selected(module, link);
+}
+
+void link_take_byte(pmb_module *module, uint8_t byte, unsigned clock_ns)
+{
+    struct link *link = module->link;
+    check_clock(module, link, clock_ns);
+    if (link->kind == LINK_SPI && link->bits == 0 && !link->giving &&
+        level(module, link->dc, false)) {
+        take(module, link, true, byte);
+        return;
+    }
+    for (int bit = 7; bit >= 0; bit--)
+        shift_in(module, link, byte >> bit & 1);
+}
+
+/* ---- parallel ---- */
+
+static uint8_t lines(const pmb_module *module, const struct link *link)
+{
+    uint8_t byte = 0;
+    for (int i = 0; i < 8; i++)
+        byte |= (uint8_t)(level(module, link->d0 + i, false) << i);
+    return byte;
+}
+
+static void drive_lines(pmb_module *module, const struct link *link, bool on, uint8_t byte)
+{
+    for (int i = 0; i < 8; i++)
+        module_pin_drive(module, link->d0 + i,
+                         !on ? DRIVE_NONE : byte >> i & 1 ? DRIVE_HIGH : DRIVE_LOW);
+}
+
+static void check_strobe(pmb_module *module, struct link *link)
+{
+    const uint64_t now = module->bench->now;
+    if (link->strobed && now - link->strobed < link->strobe_ns)
+        module_complain(module, "strobe shorter than %u ns", link->strobe_ns);
+    link->strobed = now;
+}
+
+/* An 8080 module takes a byte at the rising edge of WR, and drives the lines while RD is low. */
+static void i8080_changed(pmb_module *module, struct link *link, int pin, bool high)
+{
+    if (!selected(module, link))
+        return;
+    const bool data = level(module, link->dc, false);
+    if (pin == link->strobe) {
+        check_strobe(module, link);
+        if (high)
+            take(module, link, data, lines(module, link));
+    } else if (pin == link->read && link->give) {
+        drive_lines(module, link, !high, high ? 0 : link->give(module, data));
+    }
+}
+
+/* ---- all ---- */
+
+static void reset_changed(pmb_module *module, struct link *link, bool high)
+{
+    const uint64_t now = module->bench->now;
+    link->in_reset = !high;
+    if (!high) {
+        link->reset_fell = now;
+        link->reset_seen = true;
+        link->giving = false;
+        link->reset(module);
+    } else if (link->reset_seen && now - link->reset_fell < link->reset_ns) {
+        if (link->reset_ns >= 1000)
+            module_complain(module, "reset pulse shorter than %u us", link->reset_ns / 1000);
+        else
+            module_complain(module, "reset pulse shorter than %u ns", link->reset_ns);
+    }
+}
+
+void link_pin_changed(pmb_module *module, int pin, bool high)
+{
+    struct link *link = module->link;
+    if (pin == link->res)
+        reset_changed(module, link, high);
+    else if (link->kind == LINK_I2C)
+        i2c_end_changed(module, &link->i2c, pin, high);
+    else if (link->kind == LINK_8080)
+        i8080_changed(module, link, pin, high);
+    else if (pin == link->cs)
+        spi_selected(link, module, high);
+    else if (pin == link->scl && high)
+        spi_clock_rose(module, link);
+}
+
+bool link_open(pmb_module *module, struct link *link, enum link_kind parallel)
+{
+    static const enum link_kind kinds[] = {LINK_I2C, LINK_SPI, LINK_SPI3};
+    const pmb_module_options *o = &module->options;
+    module->link = link;
+    link->kind = o->bus == PMB_MODULE_PARALLEL ? parallel : kinds[o->bus];
+    link->cs = pin_named(module, "CS");
+    link->dc = pin_named(module, "DC");
+    link->scl = pin_named(module, "SCL");
+    link->sda = pin_named(module, "SDA");
+    link->sdo = pin_named(module, "SDO");
+    link->res = pin_named(module, "RES");
+    link->d0 = pin_named(module, "D0");
+    link->strobe = pin_named(module, "WR");
+    link->read = pin_named(module, "RD");
+    if (link->kind == LINK_I2C && (!link->addresses[0] || (o->address != link->addresses[0] &&
+                                                           o->address != link->addresses[1])))
+        return false;
+    link->control_next = true;
+    link->i2c = (struct i2c_end){.sda = link->sda,
+                                 .scl = link->scl,
+                                 .addressed = i2c_addressed,
+                                 .received = i2c_received,
+                                 .wanted = i2c_wanted};
+    return true;
+}

@@ -1,0 +1,52 @@
+/*
+ * link.h - the interface of a module to its board, whichever it has: levels and edges on pins in,
+ * bytes out, each marked as command or data. Controllers are written against this.
+ */
+#ifndef PEMBLE_SIM_LINK_H
+#define PEMBLE_SIM_LINK_H
+
+#include "i2c_end.h"
+
+enum link_kind { LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080, LINK_6800 };
+
+struct link {
+    /* Set by the module before link_open. */
+    void (*take)(pmb_module *module, bool data, uint8_t byte);
+    uint8_t (*give)(pmb_module *module, bool data); /* NULL: nothing can be read */
+    void (*reset)(pmb_module *module);              /* at the falling edge of RES */
+    uint8_t addresses[2];                           /* I2C: those that the controller can have */
+    unsigned i2c_clock_ns, spi_clock_ns;            /* shortest clock periods */
+    unsigned strobe_ns;                             /* shortest strobe pulse, and rest after it */
+    unsigned reset_ns;                              /* shortest reset pulse */
+
+    /* Private. */
+    enum link_kind kind;
+    struct i2c_end i2c;
+    int cs, dc, scl, sda, sdo, res, d0, strobe, read;
+    bool control_next, single, data; /* I2C: state of the control bytes */
+    int bits;                        /* shifted in so far */
+    uint32_t shift;
+    uint8_t out; /* being shifted out */
+    bool giving;
+    uint64_t clock_rose, reset_fell, strobed;
+    bool reset_seen, in_reset;
+};
+
+/*
+ * Sets up the interface that the module's options ask for; `parallel` says of which kind its
+ * parallel one is. False when the address is not possible.
+ */
+bool link_open(pmb_module *module, struct link *link, enum link_kind parallel);
+
+/* A pin_changed of a module type does this, for the link in module->link. */
+void link_pin_changed(pmb_module *module, int pin, bool level);
+
+/* Whether the link is on these nets as an SPI module should be, and is selected: then whole bytes
+ * may be handed over at once. */
+bool link_hears(const pmb_module *module, const struct net *sck, const struct net *mosi);
+void link_take_byte(pmb_module *module, uint8_t byte, unsigned clock_ns);
+
+/* True while RES is low. */
+bool link_in_reset(const struct link *link);
+
+#endif

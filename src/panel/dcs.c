@@ -1,0 +1,193 @@
+/* dcs.c - TFT controllers with the MIPI Display Command Set. */
+#include "panel/bus.h"
+#include "panel/turn.h"
+
+/* MIPI DCS 1.02, section 6. */
+enum {
+    ENTER_SLEEP = 0x10,
+    EXIT_SLEEP = 0x11,
+    INVERT_OFF = 0x20, /* + 1: on */
+    DISPLAY_OFF = 0x28,
+    DISPLAY_ON = 0x29,
+    SET_COLUMNS = 0x2A,
+    SET_PAGES = 0x2B,
+    WRITE_MEMORY = 0x2C,
+    ADDRESS_MODE = 0x36,
+    PIXEL_FORMAT = 0x3A,
+    PIXELS_16 = 0x55,
+    PIXELS_18 = 0x66,
+    MODE_BOTTOM = 0x80, /* of the address mode */
+    MODE_RIGHT = 0x40,
+    MODE_SWAP = 0x20,
+    MODE_BGR = 0x08,
+    SLEEP_WAIT_MS = 120 /* between sleep in and out */
+};
+
+enum { ASLEEP, AWAKE };
+
+static const PMB_FLASH pmb_dcs *detail_of(const pmb_panel *panel)
+{
+    return (const PMB_FLASH pmb_dcs *)panel->config->controller->detail;
+}
+
+static pmb_status command(const pmb_panel *panel, uint8_t byte)
+{
+    return pmb_send_command(panel, &byte, 1);
+}
+
+static pmb_status set(const pmb_panel *panel, uint8_t byte, uint8_t parameter)
+{
+    return pmb_send_parameters(panel, true, byte, &parameter, 1);
+}
+
+/* The parallel interface of the wide ones takes 16 bits as all others do. */
+static bool is_wide(const pmb_panel *panel)
+{
+    return detail_of(panel)->wide_on_spi &&
+           !(panel->config->bus.kind->flags & PMB_HAS_PARALLEL_8080);
+}
+
+static pmb_status plan(pmb_panel *panel)
+{
+    const pmb_panel_config *config = panel->config;
+    pmb_leave_to_controller(panel, TURN_SWAP | TURN_RIGHT | TURN_BOTTOM);
+    pmb_mirror_offset(panel, TURN_RIGHT | TURN_BOTTOM);
+    panel->format = &pmb_rgb565;
+    pmb_plan_frame(panel, 1, 1);
+    if (config->contrast || config->bias || config->temperature || config->com)
+        return PMB_ERR_ARGUMENT;
+    return PMB_OK;
+}
+
+static pmb_status set_mode(const pmb_panel *panel)
+{
+    const PMB_FLASH pmb_dcs *detail = detail_of(panel);
+    const uint8_t turned = panel->remap ^ detail->mount;
+    uint8_t mode = 0;
+    if (turned & TURN_BOTTOM)
+        mode |= MODE_BOTTOM;
+    if (turned & TURN_RIGHT)
+        mode |= MODE_RIGHT;
+    if (turned & TURN_SWAP)
+        mode |= MODE_SWAP;
+    if (panel->config->bgr != detail->bgr)
+        mode |= MODE_BGR;
+    return set(panel, ADDRESS_MODE, mode);
+}
+
+static pmb_status set_range(const pmb_panel *panel, uint8_t which, int16_t first, int16_t count)
+{
+    const int16_t last = (int16_t)(first + count - 1);
+    const uint8_t range[] = {(uint8_t)(first >> 8), (uint8_t)first, (uint8_t)(last >> 8),
+                             (uint8_t)last};
+    return pmb_send_parameters(panel, true, which, range, sizeof range);
+}
+
+/* The address mode exchanges columns and pages, so the window is in columns and rows of the screen,
+ * moved by the offset. */
+static pmb_status open_window(const pmb_panel *panel, pmb_rect area)
+{
+    const bool swap = panel->remap & TURN_SWAP;
+    const pmb_point o = panel->offset;
+    pmb_status status =
+        set_range(panel, SET_COLUMNS, (int16_t)(area.x + (swap ? o.y : o.x)), area.w);
+    if (status == PMB_OK)
+        status = set_range(panel, SET_PAGES, (int16_t)(area.y + (swap ? o.x : o.y)), area.h);
+    return status == PMB_OK ? command(panel, WRITE_MEMORY) : status;
+}
+
+static pmb_status clear(const pmb_panel *panel)
+{
+    const pmb_size size = panel->size;
+    const pmb_status status = open_window(panel, (pmb_rect){0, 0, size.w, size.h});
+    const uint32_t bytes = (uint32_t)size.w * (uint32_t)size.h * (is_wide(panel) ? 3 : 2);
+    return status == PMB_OK ? pmb_send_repeated(panel, 0, bytes) : status;
+}
+
+static pmb_status start(pmb_panel *panel)
+{
+    panel->state = ASLEEP;
+    pmb_status status = command(panel, EXIT_SLEEP);
+    pmb_wait_ms(panel, SLEEP_WAIT_MS);
+    if (status == PMB_OK && detail_of(panel)->setup)
+        status = pmb_send_setup(panel, true, detail_of(panel)->setup);
+    if (status == PMB_OK)
+        status = set(panel, PIXEL_FORMAT, is_wide(panel) ? PIXELS_18 : PIXELS_16);
+    if (status == PMB_OK)
+        status = set_mode(panel);
+    if (status == PMB_OK)
+        status = clear(panel);
+    if (status == PMB_OK)
+        panel->state = AWAKE;
+    return status;
+}
+
+/* Six bits a component in the upper bits of a byte each; the five of red and blue are widened. */
+static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint16_t count)
+{
+    enum { CHUNK = 10 };
+    uint8_t chunk[3 * CHUNK];
+    pmb_status status = PMB_OK;
+    while (count > 0 && status == PMB_OK) {
+        const uint8_t part = (uint8_t)(count < CHUNK ? count : CHUNK);
+        for (uint8_t i = 0; i < part; i++, pixels += 2) {
+            const pmb_color color = (pmb_color)(pixels[0] << 8 | pixels[1]);
+            chunk[3 * i] = pmb_color_red(color) & 0xFC;
+            chunk[3 * i + 1] = pmb_color_green(color) & 0xFC;
+            chunk[3 * i + 2] = pmb_color_blue(color) & 0xFC;
+        }
+        status = pmb_send_data(panel, chunk, 3u * part);
+        count = (uint16_t)(count - part);
+    }
+    return status;
+}
+
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    pmb_walk walk = pmb_plan_walk(panel, held, area);
+    pmb_status status = open_window(panel, area);
+    for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
+        status = is_wide(panel) ? send_wide(panel, walk.first, walk.bytes / 2)
+                                : pmb_send_data(panel, walk.first, walk.bytes);
+    return status;
+}
+
+static pmb_status contrast(pmb_panel *panel, uint8_t value)
+{
+    (void)panel;
+    return value ? PMB_ERR_UNSUPPORTED : PMB_OK; /* the backlight decides */
+}
+
+static pmb_status invert(pmb_panel *panel, bool inverted)
+{
+    return command(panel, (uint8_t)(INVERT_OFF | (inverted != detail_of(panel)->inverted)));
+}
+
+static pmb_status show(pmb_panel *panel, bool on)
+{
+    if (!on) {
+        pmb_status status = command(panel, DISPLAY_OFF);
+        if (status == PMB_OK)
+            status = command(panel, ENTER_SLEEP);
+        /* It may be woken no sooner than this, so that waking need not wait for it. */
+        pmb_wait_ms(panel, SLEEP_WAIT_MS);
+        panel->state = ASLEEP;
+        return status;
+    }
+    pmb_status status = PMB_OK;
+    if (panel->state == ASLEEP) {
+        status = command(panel, EXIT_SLEEP);
+        pmb_wait_ms(panel, SLEEP_WAIT_MS);
+        panel->state = AWAKE;
+    }
+    return status == PMB_OK ? command(panel, DISPLAY_ON) : status;
+}
+
+const PMB_FLASH pmb_family pmb_family_dcs = {
+    .plan = plan,
+    .start = start,
+    .write = write,
+    .contrast = contrast,
+    .invert = invert,
+    .show = show,
+};

@@ -1,0 +1,21 @@
+/* ili9341.c - the ILI9341: docs/controllers/ili9341.md. */
+#include "pemble/controllers.h"
+#include "pemble/families.h"
+
+static const PMB_FLASH pmb_dcs detail = {.mount = PMB_MOUNT_RIGHT, .bgr = true};
+
+static const PMB_FLASH pmb_glass glasses[] = {
+    {{240, 320}, {0, 0}, PMB_COM_USUAL, NULL},
+};
+
+const PMB_FLASH pmb_controller pmb_ili9341 = {
+    .family = &pmb_family_dcs,
+    .detail = &detail,
+    .memory = {240, 320},
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_PARALLEL_8080,
+    .spi_khz = 10000,
+    .reset_low_us = 20,   /* data sheet: at least 10 us */
+    .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
+};

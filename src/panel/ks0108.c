@@ -1,0 +1,164 @@
+/* ks0108.c - glasses with two KS0108: docs/controllers/ks0108.md. */
+#include "panel/bus.h"
+#include "panel/turn.h"
+#include "pemble/controllers.h"
+
+enum {
+    CHIP_COLUMNS = 64,
+    DISPLAY = 0x3E, /* + 1: on */
+    SET_Y = 0x40,   /* the column, in the data sheet's words */
+    SET_X = 0xB8,   /* the page */
+    START_LINE = 0xC0,
+    STATUS_BUSY = 0x80,
+    BUSY_US = 12, /* three clocks of the slowest divider in use, 250 kHz */
+    MOST_POLLS = 200
+};
+
+static void choose(const pmb_panel *panel, bool left, bool right)
+{
+    pmb_pin_set(panel->port, panel->config->bus.select, left);
+    pmb_pin_set(panel->port, panel->config->bus.second_select, right);
+}
+
+/* Until the chosen chip takes the next byte: by its busy flag, or by waiting when R/W is not wired
+ * or the port cannot read. */
+static pmb_status wait_ready(const pmb_panel *panel)
+{
+    const pmb_port *port = panel->port;
+    for (uint8_t i = 0; i < MOST_POLLS; i++) {
+        uint8_t status;
+        const pmb_status read = pmb_panel_read(panel, 0, &status, 1);
+        if (read == PMB_ERR_UNSUPPORTED) {
+            port->wait_us(port->context, BUSY_US);
+            return PMB_OK;
+        }
+        if (read != PMB_OK)
+            return read;
+        if (!(status & STATUS_BUSY))
+            return PMB_OK;
+        port->wait_us(port->context, 1);
+    }
+    return PMB_ERR_TIMEOUT;
+}
+
+static pmb_status send_one(const pmb_panel *panel, bool data, uint8_t byte)
+{
+    const pmb_status status = wait_ready(panel);
+    if (status != PMB_OK)
+        return status;
+    return data ? pmb_send_data(panel, &byte, 1) : pmb_send_command(panel, &byte, 1);
+}
+
+/* A command to both chips, one after the other, as each has a busy flag of its own. */
+static pmb_status command_both(const pmb_panel *panel, uint8_t command)
+{
+    choose(panel, true, false);
+    pmb_status status = send_one(panel, false, command);
+    choose(panel, false, true);
+    if (status == PMB_OK)
+        status = send_one(panel, false, command);
+    choose(panel, false, false);
+    return status;
+}
+
+static pmb_status plan(pmb_panel *panel)
+{
+    const pmb_panel_config *config = panel->config;
+    const bool bottom = panel->turn & TURN_BOTTOM;
+    if (panel->turn & TURN_SWAP)
+        panel->format = bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
+    else
+        panel->format = bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
+    pmb_plan_frame(panel, 1, 8);
+    if (config->contrast || config->bias || config->temperature || config->com)
+        return PMB_ERR_ARGUMENT; /* the chips have none of these */
+    if (config->bus.select == PMB_PIN_NONE || config->bus.second_select == PMB_PIN_NONE)
+        return PMB_ERR_ARGUMENT;
+    return PMB_OK;
+}
+
+/* Part of one page: `count` bytes from `column` on, from *first in steps; NULL sends light. */
+static pmb_status send_page(const pmb_panel *panel, uint8_t page, uint16_t column, uint16_t count,
+                            const uint8_t *first, int32_t step)
+{
+    /* A 1 is a dark pixel. */
+    const uint8_t flip = panel->inverted ? 0x00 : 0xFF;
+    pmb_status status = PMB_OK;
+    for (uint16_t i = 0; i < count && status == PMB_OK; i++) {
+        const uint16_t at = (uint16_t)(column + i);
+        const bool right = at >= CHIP_COLUMNS;
+        if (i == 0 || at == CHIP_COLUMNS) {
+            choose(panel, !right, right);
+            status = send_one(panel, false, (uint8_t)(SET_X | page));
+            if (status == PMB_OK)
+                status = send_one(panel, false, (uint8_t)(SET_Y | at % CHIP_COLUMNS));
+        }
+        if (status == PMB_OK)
+            status = send_one(panel, true, first ? first[i * step] ^ flip : 0x00);
+    }
+    choose(panel, false, false);
+    return status;
+}
+
+static pmb_status start(pmb_panel *panel)
+{
+    const pmb_size memory = panel->config->controller->memory;
+    pmb_status status = command_both(panel, DISPLAY);
+    if (status == PMB_OK)
+        status = command_both(panel, START_LINE);
+    for (uint8_t page = 0; page < memory.h / 8 && status == PMB_OK; page++)
+        status = send_page(panel, page, 0, (uint16_t)memory.w, NULL, 0);
+    return status;
+}
+
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    pmb_walk walk = pmb_plan_walk(panel, held, area);
+    pmb_status status = PMB_OK;
+    for (uint16_t line = 0; line < walk.lines && status == PMB_OK; line++) {
+        status = send_page(panel, (uint8_t)(walk.row / 8 + line), walk.column, walk.bytes,
+                           walk.first, walk.column_step);
+        walk.first += walk.line_step;
+    }
+    return status;
+}
+
+static pmb_status contrast(pmb_panel *panel, uint8_t value)
+{
+    (void)panel;
+    return value ? PMB_ERR_UNSUPPORTED : PMB_OK; /* a potentiometer on the module sets it */
+}
+
+static pmb_status invert(pmb_panel *panel, bool inverted)
+{
+    panel->inverted = inverted;
+    return PMB_OK;
+}
+
+static pmb_status show(pmb_panel *panel, bool on)
+{
+    return command_both(panel, (uint8_t)(DISPLAY | on));
+}
+
+const PMB_FLASH pmb_family pmb_family_ks0108 = {
+    .plan = plan,
+    .start = start,
+    .write = write,
+    .contrast = contrast,
+    .invert = invert,
+    .show = show,
+};
+
+static const PMB_FLASH pmb_glass glasses[] = {
+    {{128, 64}, {0, 0}, PMB_COM_USUAL, NULL},
+};
+
+const PMB_FLASH pmb_controller pmb_ks0108 = {
+    .family = &pmb_family_ks0108,
+    .memory = {128, 64},
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_PARALLEL_6800,
+    .reset_low_us = 2, /* data sheet: at least 1 us */
+    .reset_wait_ms = 1,
+};

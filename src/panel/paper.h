@@ -1,0 +1,31 @@
+/* paper.h - what the e-paper families share; private to src/panel. */
+#ifndef PEMBLE_SRC_PANEL_PAPER_H
+#define PEMBLE_SRC_PANEL_PAPER_H
+
+#include "panel/bus.h"
+#include "panel/turn.h"
+
+/* In panel->state: a refresh that goes on (its kind + 1) and whether the controller is in deep
+ * sleep. */
+enum { PAPER_REFRESHING = 0x03, PAPER_ASLEEP = 0x10 };
+
+const PMB_FLASH pmb_paper *pmb_paper_of(const pmb_panel *panel);
+
+/* Chooses the format for the turn and the number of inks, and plans the frame: memory lines of
+ * bytes, eight pixels from left to right, highest bit first. Refuses what paper does not have. */
+pmb_status pmb_paper_plan(pmb_panel *panel);
+
+/* Until the busy pin says so, or as long as the refresh that goes on may take. */
+pmb_status pmb_paper_wait(pmb_panel *panel, uint32_t milliseconds);
+
+/* Before each command that a busy controller would lose. */
+pmb_status pmb_paper_ready(pmb_panel *panel);
+
+/* Whether the controller has that refresh at all. */
+bool pmb_paper_can(const pmb_panel *panel, pmb_refresh kind);
+
+/* Sends the lines of one plane of a part of a canvas. */
+pmb_status pmb_paper_send(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
+                          uint8_t plane, uint8_t flip);
+
+#endif

@@ -1,0 +1,124 @@
+/* spi.c - hardware SPI: with a data/command pin, or with nine bits, the first of which says it. */
+#include "panel/bus.h"
+
+static pmb_status check_unit(const pmb_panel_config *config, const pmb_port *port)
+{
+    if (!port->spi || !port->pin_write)
+        return PMB_ERR_UNSUPPORTED;
+    return config->bus.hertz > config->controller->spi_khz * 1000ul ? PMB_ERR_ARGUMENT : PMB_OK;
+}
+
+static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
+{
+    if (config->bus.data_command == PMB_PIN_NONE)
+        return PMB_ERR_ARGUMENT;
+    return check_unit(config, port);
+}
+
+static void idle(const pmb_panel_config *config, const pmb_port *port)
+{
+    pmb_pin_set(port, config->bus.select, true);
+    pmb_pin_set(port, config->bus.data_command, true);
+}
+
+static pmb_status phase(const pmb_panel *panel, bool data, const uint8_t *bytes, size_t count)
+{
+    const pmb_port *port = panel->port;
+    const pmb_bus *bus = &panel->config->bus;
+    if (count == 0)
+        return PMB_OK;
+    pmb_pin_set(port, bus->data_command, data);
+    return port->spi(port->context, bus, bytes, NULL, count);
+}
+
+static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t command_count,
+                       const uint8_t *data, size_t data_count)
+{
+    pmb_pin_set(panel->port, panel->config->bus.select, false);
+    pmb_status status = phase(panel, false, command, command_count);
+    if (status == PMB_OK)
+        status = phase(panel, true, data, data_count);
+    pmb_pin_set(panel->port, panel->config->bus.select, true);
+    return status;
+}
+
+static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
+{
+    const pmb_port *port = panel->port;
+    const pmb_bus *bus = &panel->config->bus;
+    pmb_pin_set(port, bus->select, false);
+    pmb_status status = phase(panel, false, &command, 1);
+    pmb_pin_set(port, bus->data_command, true);
+    if (status == PMB_OK)
+        status = port->spi(port->context, bus, NULL, reply, count);
+    pmb_pin_set(port, bus->select, true);
+    return status;
+}
+
+const PMB_FLASH pmb_bus_kind pmb_spi = {
+    .flags = PMB_HAS_SPI,
+    .check = check,
+    .idle = idle,
+    .send = send,
+    .read = read,
+};
+
+/* Nine-bit words packed into the bytes that an SPI unit can send: eight words are nine bytes. The
+ * controller drops a word that is cut off when it is deselected, so the last byte may have bits to
+ * spare. */
+enum { WORDS = 16, PACKED = WORDS * 9 / 8 };
+
+static pmb_status send_words(const pmb_panel *panel, bool data, const uint8_t *bytes, size_t count)
+{
+    const pmb_port *port = panel->port;
+    while (count > 0) {
+        uint8_t packed[PACKED] = {0};
+        const uint8_t part = (uint8_t)(count < WORDS ? count : WORDS);
+        uint16_t bit = 0;
+        for (uint8_t i = 0; i < part; i++, bit = (uint16_t)(bit + 9)) {
+            const uint16_t word =
+                (uint16_t)((data ? 0x100u | bytes[i] : bytes[i]) << (7 - bit % 8));
+            packed[bit / 8] |= (uint8_t)(word >> 8);
+            packed[bit / 8 + 1] = (uint8_t)word;
+        }
+        pmb_pin_set(port, panel->config->bus.select, false);
+        const pmb_status status = port->spi(port->context, &panel->config->bus, packed, NULL,
+                                            (size_t)(bit + 7) / 8);
+        pmb_pin_set(port, panel->config->bus.select, true);
+        if (status != PMB_OK)
+            return status;
+        bytes += part;
+        count -= part;
+    }
+    return PMB_OK;
+}
+
+static pmb_status send3(const pmb_panel *panel, const uint8_t *command, size_t command_count,
+                        const uint8_t *data, size_t data_count)
+{
+    const pmb_status status = send_words(panel, false, command, command_count);
+    return status == PMB_OK ? send_words(panel, true, data, data_count) : status;
+}
+
+static pmb_status check3(const pmb_panel_config *config, const pmb_port *port)
+{
+    /* Without a select line nothing would tell where the nine bits begin. */
+    return config->bus.select == PMB_PIN_NONE ? PMB_ERR_ARGUMENT : check_unit(config, port);
+}
+
+static pmb_status read3(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
+{
+    (void)panel;
+    (void)command;
+    (void)reply;
+    (void)count;
+    return PMB_ERR_UNSUPPORTED;
+}
+
+const PMB_FLASH pmb_bus_kind pmb_spi3 = {
+    .flags = PMB_HAS_SPI3,
+    .check = check3,
+    .idle = idle,
+    .send = send3,
+    .read = read3,
+};

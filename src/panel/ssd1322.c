@@ -1,0 +1,53 @@
+/* ssd1322.c - the SSD1322: docs/controllers/ssd1322.md. */
+#include "pemble/controllers.h"
+#include "pemble/families.h"
+
+static const PMB_FLASH uint8_t setup[] = {
+    2, 0xFD, 0x12,       /* commands unlocked */
+    1, 0xAE,             /* display off */
+    2, 0xB3, 0x91,       /* clock: divided by 2, oscillator 9 */
+    2, 0xAB, 0x01,       /* internal regulator on */
+    3, 0xB4, 0xA0, 0xFD, /* external VSL, enhanced low grey levels */
+    2, 0xC7, 0x0F,       /* master contrast not reduced */
+    1, 0xB9,             /* linear grey levels */
+    2, 0xB1, 0xE2,       /* phases: 5 and 14 clocks */
+    2, 0xBB, 0x1F,       /* pre-charge voltage 0.60 VCC */
+    2, 0xB6, 0x08,       /* second pre-charge 8 clocks */
+    2, 0xBE, 0x07,       /* VCOMH 0.86 VCC */
+    1, 0xA9,             /* no partial display */
+    0,
+};
+
+static const PMB_FLASH pmb_windowed detail = {
+    .setup = setup,
+    .format = &pmb_grey4,
+    .pixels_per_column = 4,
+    .parameters_as_data = true,
+    .write_command = 0x5C,
+    .normal = 0xA6,
+    .inverse = 0xA7,
+    .multiplex = 0xCA,
+    .contrast = 0xC1,
+    .usual = 0x7F,
+    .contrast_count = 1,
+    .remap = 0x14,
+    .flip_right = 0x06, /* columns, and the nibbles in them */
+    .flip_bottom = 0x10,
+    .second = 0x11, /* two COM outputs for each row */
+};
+
+static const PMB_FLASH pmb_glass glasses[] = {
+    {{256, 64}, {112, 0}, PMB_COM_USUAL, NULL},
+};
+
+const PMB_FLASH pmb_controller pmb_ssd1322 = {
+    .family = &pmb_family_windowed,
+    .detail = &detail,
+    .memory = {480, 128},
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
+    .spi_khz = 10000,
+    .reset_low_us = 200, /* data sheet: at least 100 us */
+    .reset_wait_ms = 1,
+};

@@ -1,0 +1,35 @@
+/* st7565.c - the ST7565: docs/controllers/st7565.md. */
+#include "pemble/controllers.h"
+#include "pemble/families.h"
+
+static const PMB_FLASH uint8_t setup[] = {
+    1, 0xAE, /* display off */
+    1, 0x2F, /* booster, regulator and follower on */
+    1, 0x25, /* regulator resistor ratio 5.5 */
+    1, 0xA4, /* show the memory */
+    0,
+};
+
+static const PMB_FLASH pmb_paged detail = {
+    .setup = setup,
+    .contrast = 0x1C,
+    .contrast_most = 63,
+    .mount = PMB_MOUNT_BOTTOM,
+    .traits = PMB_PAGED_LCD,
+};
+
+static const PMB_FLASH pmb_glass glasses[] = {
+    {{128, 64}, {0, 0}, PMB_COM_USUAL, NULL},
+};
+
+const PMB_FLASH pmb_controller pmb_st7565 = {
+    .family = &pmb_family_paged,
+    .detail = &detail,
+    .memory = {132, 65},
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_SPI,
+    .spi_khz = 10000,
+    .reset_low_us = 10, /* data sheet: at least 1 us */
+    .reset_wait_ms = 1,
+};

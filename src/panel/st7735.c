@@ -1,0 +1,25 @@
+/* st7735.c - the ST7735: docs/controllers/st7735.md. */
+#include "pemble/controllers.h"
+#include "pemble/families.h"
+
+static const PMB_FLASH pmb_dcs detail = {
+    .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM,
+};
+
+static const PMB_FLASH pmb_glass glasses[] = {
+    {{128, 160}, {2, 1},  PMB_COM_USUAL, NULL},
+    {{80, 160},  {26, 1}, PMB_COM_USUAL, NULL},
+    {{128, 128}, {2, 1},  PMB_COM_USUAL, NULL},
+};
+
+const PMB_FLASH pmb_controller pmb_st7735 = {
+    .family = &pmb_family_dcs,
+    .detail = &detail,
+    .memory = {132, 162},
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_PARALLEL_8080,
+    .spi_khz = 15000,
+    .reset_low_us = 20,   /* data sheet: at least 10 us */
+    .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
+};

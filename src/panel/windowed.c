@@ -1,0 +1,134 @@
+/* windowed.c - grey and colour OLED controllers with a window in memory: SSD1322 and its kin. */
+#include "panel/bus.h"
+#include "panel/turn.h"
+
+enum {
+    SET_COLUMNS = 0x15,
+    SET_ROWS = 0x75,
+    SET_REMAP = 0xA0,
+    SET_START_LINE = 0xA1,
+    SET_OFFSET = 0xA2,
+    SET_DISPLAY = 0xAE /* + 1: on */
+};
+
+static const PMB_FLASH pmb_windowed *detail_of(const pmb_panel *panel)
+{
+    return (const PMB_FLASH pmb_windowed *)panel->config->controller->detail;
+}
+
+static pmb_status set(const pmb_panel *panel, uint8_t command, uint8_t a, uint8_t b, uint8_t count)
+{
+    const uint8_t parameters[] = {a, b};
+    return pmb_send_parameters(panel, detail_of(panel)->parameters_as_data, command, parameters,
+                               count);
+}
+
+static pmb_status plan(pmb_panel *panel)
+{
+    const PMB_FLASH pmb_windowed *detail = detail_of(panel);
+    const pmb_panel_config *config = panel->config;
+    pmb_leave_to_controller(panel, (uint8_t)(TURN_RIGHT | TURN_BOTTOM |
+                                             (detail->exchange ? TURN_SWAP : 0)));
+    pmb_mirror_offset(panel, TURN_RIGHT);
+    /* Where the controller does not exchange the axes, two pixels share a byte the other way. */
+    panel->format = panel->turn & TURN_SWAP ? &pmb_grey4_vertical : detail->format;
+    pmb_plan_frame(panel, detail->pixels_per_column, 1);
+    if (config->bias || config->temperature || config->com || (config->bgr && !detail->bgr))
+        return PMB_ERR_ARGUMENT;
+    return PMB_OK;
+}
+
+static pmb_status set_remap(const pmb_panel *panel)
+{
+    const PMB_FLASH pmb_windowed *detail = detail_of(panel);
+    uint8_t value = detail->remap;
+    if (panel->remap & TURN_RIGHT)
+        value ^= detail->flip_right;
+    if (panel->remap & TURN_BOTTOM)
+        value ^= detail->flip_bottom;
+    if (panel->remap & TURN_SWAP)
+        value ^= detail->exchange;
+    if (panel->config->bgr)
+        value ^= detail->bgr;
+    return set(panel, SET_REMAP, value, detail->second, detail->second ? 2 : 1);
+}
+
+/* Opens the window at these columns and rows of the memory, and begins to write. */
+static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
+{
+    const PMB_FLASH pmb_windowed *detail = detail_of(panel);
+    const uint8_t unit = detail->pixels_per_column;
+    pmb_status status = set(panel, SET_COLUMNS, (uint8_t)(r.x / unit),
+                            (uint8_t)((r.x + r.w) / unit - 1), 2);
+    if (status == PMB_OK)
+        status = set(panel, SET_ROWS, (uint8_t)r.y, (uint8_t)(r.y + r.h - 1), 2);
+    if (status == PMB_OK && detail->write_command)
+        status = pmb_send_command(panel, &detail->write_command, 1);
+    return status;
+}
+
+static pmb_status start(pmb_panel *panel)
+{
+    const PMB_FLASH pmb_windowed *detail = detail_of(panel);
+    const pmb_size memory = panel->config->controller->memory;
+    pmb_status status = pmb_send_setup(panel, detail->parameters_as_data, detail->setup);
+    if (status == PMB_OK)
+        status = set(panel, detail->multiplex, (uint8_t)(panel->config->size.h - 1), 0, 1);
+    if (status == PMB_OK)
+        status = set_remap(panel);
+    if (status == PMB_OK)
+        status = set(panel, SET_START_LINE, 0, 0, 1);
+    if (status == PMB_OK)
+        status = set(panel, SET_OFFSET, 0, 0, 1);
+    if (status == PMB_OK)
+        status = open_window(panel, (pmb_rect){0, 0, memory.w, memory.h});
+    const uint32_t pixels = (uint32_t)memory.w * (uint32_t)memory.h;
+    if (status == PMB_OK)
+        status = pmb_send_repeated(panel, 0, detail->format == &pmb_rgb565 ? pixels * 2
+                                                                           : pixels / 2);
+    return status;
+}
+
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    pmb_walk walk = pmb_plan_walk(panel, held, area);
+    pmb_status status = open_window(panel, pmb_in_memory(panel, area));
+    for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
+        status = pmb_send_strided(panel, walk.first, walk.column_step, walk.bytes, 0);
+    return status;
+}
+
+static pmb_status contrast(pmb_panel *panel, uint8_t value)
+{
+    const PMB_FLASH pmb_windowed *detail = detail_of(panel);
+    const uint8_t level = value ? value : detail->usual;
+    const uint8_t levels[] = {level, level, level};
+    if (!detail->contrast_each)
+        return pmb_send_parameters(panel, detail->parameters_as_data, detail->contrast, levels,
+                                   detail->contrast_count);
+    pmb_status status = PMB_OK;
+    for (uint8_t i = 0; i < detail->contrast_count && status == PMB_OK; i++)
+        status = set(panel, (uint8_t)(detail->contrast + i), level, 0, 1);
+    return status;
+}
+
+static pmb_status invert(pmb_panel *panel, bool inverted)
+{
+    const uint8_t command = inverted ? detail_of(panel)->inverse : detail_of(panel)->normal;
+    return pmb_send_command(panel, &command, 1);
+}
+
+static pmb_status show(pmb_panel *panel, bool on)
+{
+    const uint8_t command = (uint8_t)(SET_DISPLAY | on);
+    return pmb_send_command(panel, &command, 1);
+}
+
+const PMB_FLASH pmb_family pmb_family_windowed = {
+    .plan = plan,
+    .start = start,
+    .write = write,
+    .contrast = contrast,
+    .invert = invert,
+    .show = show,
+};
