@@ -195,6 +195,8 @@ bool pmb_bench_connect(pmb_module *module, const char *pin, const char *net)
         p->net = p->driver.net = bench_net(module->bench, net);
         p->listener = (struct listener){listener_changed, p, p->net->listeners};
         p->net->listeners = &p->listener;
+        if (module->type->connected)
+            module->type->connected(module);
         return true;
     }
     return false;

@@ -17,6 +17,8 @@ struct pmb_module_type {
     void (*pin_changed)(pmb_module *module, int pin, bool level);
     /* The glass as it looks now, into module->rgb. */
     void (*render)(pmb_module *module);
+    /* A pin has been connected; NULL when that changes nothing. */
+    void (*connected)(pmb_module *module);
 };
 
 struct module_pin {
@@ -32,6 +34,7 @@ struct link;
 struct pmb_module {
     pmb_bench *bench;
     struct link *link; /* NULL: the module looks at its pins itself */
+    bool round;        /* the glass is a disc */
     bool answering;    /* a command was received whose answer is to be read */
     const pmb_module_type *type;
     pmb_module_options options;

@@ -4,6 +4,19 @@
 
 #include "bench.h"
 
-extern const pmb_module_type pmb_sim_ssd1306;
+extern const pmb_module_type pmb_sim_ssd1306, pmb_sim_ssd1309, pmb_sim_sh1106;
+extern const pmb_module_type pmb_sim_pcd8544, pmb_sim_st7565, pmb_sim_uc1701, pmb_sim_ks0108;
+extern const pmb_module_type pmb_sim_ssd1327, pmb_sim_ssd1322, pmb_sim_ssd1331, pmb_sim_ssd1351;
+extern const pmb_module_type pmb_sim_st7735, pmb_sim_st7789, pmb_sim_ili9341, pmb_sim_ili9488,
+    pmb_sim_gc9a01;
+
+/* E-paper with black and white, and (_red) with red as well. */
+extern const pmb_module_type pmb_sim_ssd1680, pmb_sim_ssd1680_red, pmb_sim_ssd1681,
+    pmb_sim_ssd1681_red;
+extern const pmb_module_type pmb_sim_uc8151, pmb_sim_uc8151_red, pmb_sim_uc8176,
+    pmb_sim_uc8176_red, pmb_sim_il91874;
+
+/* An I2C port expander with sixteen pins, as adapter boards for parallel displays have it. */
+extern const pmb_module_type pmb_sim_mcp23017;
 
 #endif

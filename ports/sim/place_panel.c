@@ -10,6 +10,30 @@ static const pmb_module_type *type_of(const pmb_controller *controller)
         const pmb_module_type *type;
     } known[] = {
         {&pmb_ssd1306, &pmb_sim_ssd1306},
+        {&pmb_ssd1309, &pmb_sim_ssd1309},
+        {&pmb_sh1106, &pmb_sim_sh1106},
+        {&pmb_pcd8544, &pmb_sim_pcd8544},
+        {&pmb_st7565, &pmb_sim_st7565},
+        {&pmb_uc1701, &pmb_sim_uc1701},
+        {&pmb_ks0108, &pmb_sim_ks0108},
+        {&pmb_ssd1327, &pmb_sim_ssd1327},
+        {&pmb_ssd1322, &pmb_sim_ssd1322},
+        {&pmb_ssd1331, &pmb_sim_ssd1331},
+        {&pmb_ssd1351, &pmb_sim_ssd1351},
+        {&pmb_st7735, &pmb_sim_st7735},
+        {&pmb_st7789, &pmb_sim_st7789},
+        {&pmb_ili9341, &pmb_sim_ili9341},
+        {&pmb_ili9488, &pmb_sim_ili9488},
+        {&pmb_gc9a01, &pmb_sim_gc9a01},
+        {&pmb_ssd1680, &pmb_sim_ssd1680},
+        {&pmb_ssd1680_red, &pmb_sim_ssd1680_red},
+        {&pmb_ssd1681, &pmb_sim_ssd1681},
+        {&pmb_ssd1681_red, &pmb_sim_ssd1681_red},
+        {&pmb_uc8151, &pmb_sim_uc8151},
+        {&pmb_uc8151_red, &pmb_sim_uc8151_red},
+        {&pmb_uc8176, &pmb_sim_uc8176},
+        {&pmb_uc8176_red, &pmb_sim_uc8176_red},
+        {&pmb_il91874, &pmb_sim_il91874},
     };
     for (size_t i = 0; i < sizeof known / sizeof known[0]; i++)
         if (known[i].controller == controller)
@@ -34,6 +58,54 @@ static void connect_pin(pmb_module *module, const char *name, pmb_pin pin)
     (void)pmb_bench_connect(module, name, net);
 }
 
+static pmb_module_bus bus_of(const pmb_bus *bus)
+{
+    if (bus->kind == &pmb_i2c)
+        return PMB_MODULE_I2C;
+    if (bus->kind == &pmb_parallel8)
+        return PMB_MODULE_PARALLEL;
+    if (bus->kind == &pmb_spi3 || (bus->kind == &pmb_soft_spi && !bus->data_command))
+        return PMB_MODULE_SPI3;
+    return PMB_MODULE_SPI;
+}
+
+static void connect_serial(pmb_module *module, const pmb_bus *bus)
+{
+    if (bus->kind == &pmb_i2c) {
+        connect_unit(module, "SDA", "i2c", bus->unit, "sda");
+        connect_unit(module, "SCL", "i2c", bus->unit, "scl");
+        return;
+    }
+    if (bus->kind == &pmb_soft_spi) {
+        connect_pin(module, "SCL", bus->clock);
+        connect_pin(module, "SDA", bus->data);
+        connect_pin(module, "SDO", bus->data_in);
+    } else {
+        connect_unit(module, "SCL", "spi", bus->unit, "sck");
+        connect_unit(module, "SDA", "spi", bus->unit, "mosi");
+        connect_unit(module, "SDO", "spi", bus->unit, "miso");
+    }
+    connect_pin(module, "DC", bus->data_command);
+    connect_pin(module, "CS", bus->select);
+}
+
+/* A controller with an 8080 bus calls the pins otherwise than one with a 6800 bus does. */
+static void connect_parallel(pmb_module *module, const pmb_bus *bus)
+{
+    static const char *const lines[] = {"D0", "D1", "D2", "D3", "D4", "D5", "D6", "D7"};
+    for (int i = 0; i < 8 && bus->lines; i++)
+        connect_pin(module, lines[i], bus->lines[i]);
+    connect_pin(module, "WR", bus->strobe);
+    connect_pin(module, "RD", bus->read);
+    connect_pin(module, "DC", bus->data_command);
+    connect_pin(module, "CS", bus->select);
+    connect_pin(module, "E", bus->strobe);
+    connect_pin(module, "RW", bus->read);
+    connect_pin(module, "RS", bus->data_command);
+    connect_pin(module, "CS1", bus->select);
+    connect_pin(module, "CS2", bus->second_select);
+}
+
 pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config)
 {
     const pmb_module_options options = {
@@ -43,16 +115,21 @@ pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *conf
         .column = config->offset.x,
         .row = config->offset.y,
         .com = (int)config->com,
+        .bus = bus_of(&config->bus),
         .address = config->bus.address,
+        .bgr = config->bgr,
+        .inverted = config->invert,
     };
     const pmb_module_type *type = type_of(config->controller);
     pmb_module *module = type ? pmb_bench_place(bench, type, &options) : NULL;
     if (!module)
         return NULL;
-    if (config->bus.kind == &pmb_i2c) {
-        connect_unit(module, "SDA", "i2c", config->bus.unit, "sda");
-        connect_unit(module, "SCL", "i2c", config->bus.unit, "scl");
-    }
+    if (options.bus == PMB_MODULE_PARALLEL)
+        connect_parallel(module, &config->bus);
+    else
+        connect_serial(module, &config->bus);
     connect_pin(module, "RES", config->reset);
+    connect_pin(module, "BLK", config->backlight);
+    connect_pin(module, "BUSY", config->busy);
     return module;
 }

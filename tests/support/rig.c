@@ -62,6 +62,17 @@ bool glass_is_light(struct rig *rig, int x, int y)
     return brightness(glass, x, y) * 2 > lightest(glass);
 }
 
+unsigned glass_light_count(struct rig *rig)
+{
+    const pmb_glass_view glass = pmb_module_glass(rig->module);
+    const unsigned most = lightest(glass);
+    unsigned count = 0;
+    for (int y = 0; y < glass.height; y++)
+        for (int x = 0; x < glass.width; x++)
+            count += brightness(glass, x, y) * 2 > most;
+    return count;
+}
+
 unsigned glass_lit_count(struct rig *rig)
 {
     const pmb_glass_view glass = pmb_module_glass(rig->module);
@@ -111,8 +122,10 @@ void assert_glass_shows(struct rig *rig, pmb_paint paint, void *scene)
             const bool want = pmb_canvas_peek(&c, (pmb_point){(int16_t)x, (int16_t)y}) != PMB_BLACK;
             const bool have = brightness(glass, gx, gy) * 2 > most;
             if (want != have)
-                fail_msg("screen pixel %d,%d (glass %d,%d) should be %s", x, y, gx, gy,
-                         want ? "light" : "dark");
+                fail_msg("%s %dx%d turned %d%s: screen pixel %d,%d (glass %d,%d) should be %s",
+                         pmb_module_label(rig->module), rig->config.size.w, rig->config.size.h,
+                         (int)rig->config.rotate * 90, rig->config.mirror ? " mirrored" : "", x, y,
+                         gx, gy, want ? "light" : "dark");
         }
     free(pixels);
 }

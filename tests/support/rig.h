@@ -38,6 +38,9 @@ void assert_glass_shows(struct rig *rig, pmb_paint paint, void *scene);
  * and rows of the glass. */
 bool glass_is_light(struct rig *rig, int x, int y);
 
+/* Pixels of the glass that are so. */
+unsigned glass_light_count(struct rig *rig);
+
 /* Pixels of the glass that are not black. */
 unsigned glass_lit_count(struct rig *rig);
 

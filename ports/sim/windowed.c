@@ -1,0 +1,341 @@
+/* windowed.c - modules with SSD1327, SSD1322, SSD1331 and SSD1351, from their notes in
+ * docs/controllers/. */
+#include "commands.h"
+#include "link.h"
+#include "modules.h"
+
+#include <stdlib.h>
+#include <string.h>
+
+enum kind { K1327, K1322, K1331, K1351 };
+enum { MOST_COLUMNS = 480, MOST_ROWS = 128 };
+
+struct chip {
+    enum kind kind;
+    int columns, rows;     /* pixels */
+    int per_column;        /* pixels of one column address */
+    bool color, data_parameters;
+    uint8_t remap, multiplex_command, contrast;
+    int usual_column;
+    unsigned spi_clock_ns, reset_ns;
+    const struct command_shape *shapes;
+};
+
+struct windowed {
+    struct link link;
+    struct commands commands;
+    const struct chip *chip;
+    uint16_t memory[MOST_ROWS][MOST_COLUMNS]; /* a level or a colour, as the outputs see it */
+    int column_first, column_last, row_first, row_last, column, row;
+    int byte; /* of the pixel or the column address being written */
+    uint8_t high;
+    uint8_t remap, start_line, offset, multiplex, master;
+    uint8_t contrast[3];
+    enum { OFF_ALL, ON_ALL, NORMAL, INVERSE } mode;
+    bool on, writing, locked;
+};
+
+static void power_on_values(pmb_module *m)
+{
+    struct windowed *s = m->state;
+    const struct chip *chip = s->chip;
+    s->commands.wanted = s->commands.have = 0;
+    s->column_first = s->column = s->row_first = s->row = s->byte = 0;
+    s->column_last = chip->columns / chip->per_column - 1;
+    s->row_last = chip->rows - 1;
+    s->remap = 0x40 * chip->color;
+    s->start_line = s->offset = 0;
+    s->multiplex = (uint8_t)(chip->rows - 1);
+    s->master = 15;
+    memset(s->contrast, chip->contrast, 3);
+    s->mode = NORMAL;
+    s->on = s->writing = s->locked = false;
+}
+
+/* Puts a value where the outputs are that a column address drives now; `part` counts the pixels of
+ * the address. */
+static void put(struct windowed *s, int part, uint16_t value)
+{
+    const struct chip *chip = s->chip;
+    const int addresses = chip->columns / chip->per_column;
+    const bool reversed = chip->kind == K1327 ? s->remap & 0x01 : s->remap & 0x02;
+    const int address = reversed ? addresses - 1 - s->column : s->column;
+    /* "Order in a byte" in the notes: which pixel of the address comes first. */
+    bool last_first = false;
+    if (chip->kind == K1327)
+        last_first = !(s->remap & 0x02);
+    else if (chip->kind == K1322)
+        last_first = !(s->remap & 0x04);
+    const int pixel = last_first ? chip->per_column - 1 - part : part;
+    s->memory[s->row][address * chip->per_column + pixel] = value;
+}
+
+static void advance(struct windowed *s)
+{
+    const bool down = s->chip->kind == K1327 ? s->remap & 0x04 : s->remap & 0x01;
+    int *fast = down ? &s->row : &s->column, *slow = down ? &s->column : &s->row;
+    const int fast_last = down ? s->row_last : s->column_last;
+    const int slow_last = down ? s->column_last : s->row_last;
+    if (++*fast <= fast_last)
+        return;
+    *fast = down ? s->row_first : s->column_first;
+    if (++*slow > slow_last)
+        *slow = down ? s->column_first : s->row_first;
+}
+
+static void write_memory(pmb_module *m, uint8_t byte)
+{
+    struct windowed *s = m->state;
+    if (s->chip->data_parameters && !s->writing) {
+        module_complain(m, "data without a command to write the memory");
+        return;
+    }
+    if (s->chip->color) {
+        if (s->byte == 0) {
+            s->high = byte;
+            s->byte = 1;
+            return;
+        }
+        put(s, 0, (uint16_t)(s->high << 8 | byte));
+    } else {
+        put(s, 2 * s->byte, byte >> 4);
+        put(s, 2 * s->byte + 1, byte & 0x0F);
+        if (2 * ++s->byte < s->chip->per_column)
+            return;
+    }
+    s->byte = 0;
+    advance(s);
+}
+
+static void set_range(pmb_module *m, const char *what, const uint8_t *p, int limit, int *first,
+                      int *last, int *at)
+{
+    struct windowed *s = m->state;
+    if (p[0] > p[1] || p[1] >= limit) {
+        module_complain(m, "%s range %d to %d is not possible", what, p[0], p[1]);
+        return;
+    }
+    if (s->byte)
+        module_complain(m, "a new window in the middle of a pixel");
+    s->byte = 0;
+    *first = *at = p[0];
+    *last = p[1];
+}
+
+static void set_mode(struct windowed *s, uint8_t command)
+{
+    /* The four display modes are numbered in two ways. */
+    static const int modes_a[] = {NORMAL, ON_ALL, OFF_ALL, INVERSE};
+    static const int modes_b[] = {OFF_ALL, ON_ALL, NORMAL, INVERSE};
+    const bool a = s->chip->kind == K1327 || s->chip->kind == K1331;
+    s->mode = (a ? modes_a : modes_b)[command - 0xA4];
+}
+
+static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
+{
+    struct windowed *s = m->state;
+    const struct chip *chip = s->chip;
+    s->writing = command == 0x5C;
+    if (s->locked && command != 0xFD) {
+        module_complain(m, "command %02Xh while commands are locked", command);
+        return;
+    }
+    if (command == 0x15)
+        set_range(m, "column", p, chip->columns / chip->per_column, &s->column_first,
+                  &s->column_last, &s->column);
+    else if (command == 0x75)
+        set_range(m, "row", p, chip->rows, &s->row_first, &s->row_last, &s->row);
+    else if (command == 0x5C)
+        s->column = s->column_first, s->row = s->row_first, s->byte = 0;
+    else if (command == 0xA0)
+        s->remap = p[0];
+    else if (command == 0xA1)
+        s->start_line = p[0];
+    else if (command == 0xA2)
+        s->offset = p[0];
+    else if (command >= 0xA4 && command <= 0xA7)
+        set_mode(s, command);
+    else if (command == chip->multiplex_command && count > 0) {
+        if (p[0] < 15 || p[0] >= chip->rows)
+            module_complain(m, "multiplex ratio %u is not 16 to %d", p[0] + 1u, chip->rows);
+        s->multiplex = p[0];
+    } else if (command == 0xAE || command == 0xAF)
+        s->on = command & 1;
+    else if (command == 0xFD && (p[0] == 0x12 || p[0] == 0x16))
+        s->locked = p[0] == 0x16;
+    else if (command == 0x87 || command == 0xC7)
+        s->master = p[0] & 15;
+    else if (command == 0xC1)
+        memcpy(s->contrast, p, (size_t)count);
+    else if (command >= 0x81 && command <= 0x83)
+        s->contrast[command - 0x81] = p[0];
+}
+
+static void take(pmb_module *m, bool data, uint8_t byte)
+{
+    struct windowed *s = m->state;
+    if (!s->chip->data_parameters) {
+        if (data)
+            write_memory(m, byte);
+        else
+            commands_take(m, &s->commands, byte);
+    } else if (!data) {
+        commands_begin(m, &s->commands, byte);
+    } else if (!commands_parameter(m, &s->commands, byte)) {
+        write_memory(m, byte);
+    }
+}
+
+static void plot_color(pmb_module *m, int x, int y, uint16_t value)
+{
+    const struct windowed *s = m->state;
+    uint8_t c[3] = {(uint8_t)((value >> 11) * 255 / 31), (uint8_t)((value >> 5 & 63) * 255 / 63),
+                    (uint8_t)((value & 31) * 255 / 31)};
+    /* The remap exchanges what drives the outer stripes; the glass may have them exchanged. */
+    const bool usual = s->chip->kind == K1331 ? !(s->remap & 0x04) : s->remap & 0x04;
+    if (usual == m->options.bgr) {
+        const uint8_t keep = c[0];
+        c[0] = c[2];
+        c[2] = keep;
+    }
+    for (int i = 0; i < 3; i++)
+        c[i] = (uint8_t)(c[i] * (64 + s->contrast[i] * 191 / 255) / 255 * (s->master + 1) / 16);
+    module_plot(m, x, y, c[0], c[1], c[2]);
+}
+
+static void plot(pmb_module *m, int x, int y, uint16_t value)
+{
+    const struct windowed *s = m->state;
+    const uint16_t full = s->chip->color ? 0xFFFF : 15;
+    if (s->mode == OFF_ALL)
+        value = 0;
+    else if (s->mode == ON_ALL)
+        value = full;
+    else if (s->mode == INVERSE)
+        value = value ^ full;
+    if (s->chip->color) {
+        plot_color(m, x, y, value);
+        return;
+    }
+    const int level = value * 17 * (64 + s->contrast[0] * 191 / 255) / 255;
+    module_plot(m, x, y, (uint8_t)level, (uint8_t)(level * 240 / 255), (uint8_t)(level * 170 / 255));
+}
+
+static void render(pmb_module *m)
+{
+    const struct windowed *s = m->state;
+    const int height = m->options.height;
+    memset(m->rgb, 0, (size_t)m->options.width * (size_t)height * 3);
+    if (!s->on || link_in_reset(&s->link))
+        return;
+    for (int index = 0; index <= s->multiplex; index++) {
+        const int scan = s->remap & 0x10 ? s->multiplex - index : index;
+        const int row = (scan + s->chip->rows - s->offset) % s->chip->rows;
+        /* The first COM is at the lower edge of these glasses; the outputs alternate between both
+         * sides when bit 5 (SSD1327: bit 6) says so, as the glasses do, but for the SSD1322's. */
+        if (row >= height)
+            continue;
+        const int memory_row = (index + s->start_line) % s->chip->rows;
+        for (int x = 0; x < m->options.width; x++) {
+            const int glass = m->options.column + x;
+            /* Where the usual remap counts columns from the end, so does the mounting. */
+            const bool reversed = s->chip->kind == K1327 || s->chip->kind == K1331;
+            const int output = reversed ? s->chip->columns - 1 - glass : glass;
+            plot(m, x, height - 1 - row, s->memory[memory_row][output]);
+        }
+    }
+}
+
+static bool create(pmb_module *m, const struct chip *chip)
+{
+    struct windowed *s = m->state;
+    pmb_module_options *o = &m->options;
+    s->chip = chip;
+    s->commands.shapes = chip->shapes;
+    s->commands.act = act;
+    if (!o->offset_given)
+        o->column = chip->usual_column;
+    s->link.take = take;
+    s->link.reset = power_on_values;
+    s->link.addresses[0] = chip->kind == K1327 ? 0x3C : 0;
+    s->link.addresses[1] = chip->kind == K1327 ? 0x3D : 0;
+    s->link.i2c_clock_ns = 2500;
+    s->link.spi_clock_ns = chip->spi_clock_ns;
+    s->link.reset_ns = chip->reset_ns;
+    if (o->column < 0 || o->row != 0 || o->column + o->width > chip->columns ||
+        o->height > chip->rows || o->bus == PMB_MODULE_PARALLEL ||
+        !link_open(m, &s->link, LINK_8080))
+        return false;
+    power_on_values(m);
+    module_noise((uint8_t *)s->memory, sizeof s->memory, (uint32_t)chip->kind + 13);
+    if (!chip->color)
+        for (size_t i = 0; i < sizeof s->memory / sizeof s->memory[0][0]; i++)
+            (&s->memory[0][0])[i] &= 15;
+    return true;
+}
+
+static const struct command_shape shapes_1327[] = {
+    {0x15, 0x15, 2}, {0x75, 0x75, 2}, {0x81, 0x81, 1}, {0xA0, 0xA2, 1},  {0xA4, 0xA7, 0},
+    {0xA8, 0xA8, 1}, {0xAB, 0xAB, 1}, {0xAE, 0xAF, 0}, {0xB1, 0xB1, 1},  {0xB2, 0xB2, 0},
+    {0xB3, 0xB3, 1}, {0xB5, 0xB6, 1}, {0xB8, 0xB8, 15}, {0xB9, 0xB9, 0}, {0xBC, 0xBC, 1},
+    {0xBE, 0xBE, 1}, {0xD5, 0xD5, 1}, {0xFD, 0xFD, 1}, {0, 0, -1},
+};
+static const struct command_shape shapes_1322[] = {
+    {0x00, 0x00, 0}, {0x15, 0x15, 2}, {0x5C, 0x5D, 0}, {0x75, 0x75, 2}, {0xA0, 0xA0, 2},
+    {0xA1, 0xA2, 1}, {0xA4, 0xA7, 0}, {0xA8, 0xA8, 2}, {0xA9, 0xA9, 0}, {0xAB, 0xAB, 1},
+    {0xAE, 0xAF, 0}, {0xB1, 0xB1, 1}, {0xB3, 0xB3, 1}, {0xB4, 0xB4, 2}, {0xB5, 0xB6, 1},
+    {0xB8, 0xB8, 15}, {0xB9, 0xB9, 0}, {0xBB, 0xBB, 1}, {0xBE, 0xBE, 1}, {0xC1, 0xC1, 1},
+    {0xC7, 0xC7, 1}, {0xCA, 0xCA, 1}, {0xD1, 0xD1, 2}, {0xFD, 0xFD, 1}, {0, 0, -1},
+};
+static const struct command_shape shapes_1331[] = {
+    {0x15, 0x15, 2}, {0x75, 0x75, 2}, {0x81, 0x83, 1}, {0x87, 0x87, 1}, {0x8A, 0x8C, 1},
+    {0xA0, 0xA2, 1}, {0xA4, 0xA7, 0}, {0xA8, 0xA8, 1}, {0xAC, 0xAC, 0}, {0xAD, 0xAD, 1},
+    {0xAE, 0xAF, 0}, {0xB0, 0xB1, 1}, {0xB3, 0xB3, 1}, {0xB9, 0xB9, 0}, {0xBB, 0xBB, 1},
+    {0xBC, 0xBD, 0}, {0xBE, 0xBE, 1}, {0xE3, 0xE3, 0}, {0xFD, 0xFD, 1}, {0, 0, -1},
+};
+static const struct command_shape shapes_1351[] = {
+    {0x15, 0x15, 2}, {0x5C, 0x5D, 0}, {0x75, 0x75, 2}, {0xA0, 0xA2, 1}, {0xA4, 0xA7, 0},
+    {0xAB, 0xAB, 1}, {0xAE, 0xAF, 0}, {0xB1, 0xB1, 1}, {0xB2, 0xB2, 3}, {0xB3, 0xB3, 1},
+    {0xB4, 0xB4, 3}, {0xB5, 0xB6, 1}, {0xB9, 0xB9, 0}, {0xBB, 0xBB, 1}, {0xBE, 0xBE, 1},
+    {0xC1, 0xC1, 3}, {0xC7, 0xC7, 1}, {0xCA, 0xCA, 1}, {0xFD, 0xFD, 1}, {0, 0, -1},
+};
+
+static const struct chip ssd1327 = {K1327, 128,  128, 2,   false,  false,      0x51,
+                                    0xA8,  0x7F, 0,   100, 100000, shapes_1327};
+static const struct chip ssd1322 = {K1322, 480,  128, 4,   false,  true,       0x14,
+                                    0xCA,  0x7F, 112, 100, 100000, shapes_1322};
+static const struct chip ssd1331 = {K1331, 96,   64, 1,   true, false,      0x72,
+                                    0xA8,  0x80, 0,  150, 3000, shapes_1331};
+static const struct chip ssd1351 = {K1351, 128,  128, 1,  true, true,       0x74,
+                                    0xCA,  0x8A, 0,   50, 2000, shapes_1351};
+
+static bool create_1327(pmb_module *m)
+{
+    return create(m, &ssd1327);
+}
+
+static bool create_1322(pmb_module *m)
+{
+    return create(m, &ssd1322);
+}
+
+static bool create_1331(pmb_module *m)
+{
+    return create(m, &ssd1331);
+}
+
+static bool create_1351(pmb_module *m)
+{
+    return create(m, &ssd1351);
+}
+
+static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", NULL};
+
+#define TYPE(symbol, title, creator)                                                               \
+    const pmb_module_type symbol = {title,   pins,   sizeof(struct windowed),                      \
+                                    creator, link_pin_changed, render, NULL}
+
+TYPE(pmb_sim_ssd1327, "SSD1327", create_1327);
+TYPE(pmb_sim_ssd1322, "SSD1322", create_1322);
+TYPE(pmb_sim_ssd1331, "SSD1331", create_1331);
+TYPE(pmb_sim_ssd1351, "SSD1351", create_1351);
