@@ -10,13 +10,13 @@
 /* one-bit OLED; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_ssd1306; /* 128x64 */
 extern const PMB_FLASH pmb_controller pmb_ssd1309; /* 128x64 */
-extern const PMB_FLASH pmb_controller pmb_sh1106; /* 132x64 */
+extern const PMB_FLASH pmb_controller pmb_sh1106;  /* 132x64 */
 
 /* one-bit LCD; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_pcd8544; /* 84x48 */
-extern const PMB_FLASH pmb_controller pmb_st7565; /* 132x65 */
-extern const PMB_FLASH pmb_controller pmb_uc1701; /* 132x65 */
-extern const PMB_FLASH pmb_controller pmb_ks0108; /* two of them: 128x64 */
+extern const PMB_FLASH pmb_controller pmb_st7565;  /* 132x65 */
+extern const PMB_FLASH pmb_controller pmb_uc1701;  /* 132x65 */
+extern const PMB_FLASH pmb_controller pmb_ks0108;  /* two of them: 128x64 */
 
 /* grey OLED; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_ssd1327; /* 128x128 */
@@ -27,21 +27,21 @@ extern const PMB_FLASH pmb_controller pmb_ssd1331; /* 96x64 */
 extern const PMB_FLASH pmb_controller pmb_ssd1351; /* 128x128 */
 
 /* colour TFT; memory in pixels */
-extern const PMB_FLASH pmb_controller pmb_st7735; /* 132x162 */
-extern const PMB_FLASH pmb_controller pmb_st7789; /* 240x320 */
+extern const PMB_FLASH pmb_controller pmb_st7735;  /* 132x162 */
+extern const PMB_FLASH pmb_controller pmb_st7789;  /* 240x320 */
 extern const PMB_FLASH pmb_controller pmb_ili9341; /* 240x320 */
 extern const PMB_FLASH pmb_controller pmb_ili9488; /* 320x480 */
-extern const PMB_FLASH pmb_controller pmb_gc9a01; /* 240x240 */
+extern const PMB_FLASH pmb_controller pmb_gc9a01;  /* 240x240 */
 
 /* e-paper, black and white; _red also has a second ink; memory in pixels */
-extern const PMB_FLASH pmb_controller pmb_ssd1680; /* 160x296 */
+extern const PMB_FLASH pmb_controller pmb_ssd1680;     /* 160x296 */
 extern const PMB_FLASH pmb_controller pmb_ssd1680_red; /* 160x296 */
-extern const PMB_FLASH pmb_controller pmb_ssd1681; /* 200x200 */
+extern const PMB_FLASH pmb_controller pmb_ssd1681;     /* 200x200 */
 extern const PMB_FLASH pmb_controller pmb_ssd1681_red; /* 200x200 */
-extern const PMB_FLASH pmb_controller pmb_uc8151; /* 160x296 */
-extern const PMB_FLASH pmb_controller pmb_uc8151_red; /* 160x296 */
-extern const PMB_FLASH pmb_controller pmb_uc8176; /* 400x300 */
-extern const PMB_FLASH pmb_controller pmb_uc8176_red; /* 400x300 */
-extern const PMB_FLASH pmb_controller pmb_il91874; /* 176x264, always with a second ink */
+extern const PMB_FLASH pmb_controller pmb_uc8151;      /* 160x296 */
+extern const PMB_FLASH pmb_controller pmb_uc8151_red;  /* 160x296 */
+extern const PMB_FLASH pmb_controller pmb_uc8176;      /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_uc8176_red;  /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_il91874;     /* 176x264, always with a second ink */
 
 #endif

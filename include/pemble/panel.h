@@ -34,9 +34,9 @@ typedef enum pmb_com_layout {
     PMB_COM_ALTERNATIVE_SWAPPED
 } pmb_com_layout;
 
-/* How e-paper is refreshed. Full drives every pixel through black and white, which flickers and leaves
- * no trace of the picture before; fast does the same in less time and less thoroughly; partial
- * drives only pixels that change, and leaves a little of what was there. */
+/* How e-paper is refreshed. Full drives every pixel through black and white, which flickers and
+ * leaves no trace of the picture before; fast does the same in less time and less thoroughly;
+ * partial drives only pixels that change, and leaves a little of what was there. */
 typedef enum pmb_refresh {
     PMB_REFRESH_FULL = 0,
     PMB_REFRESH_FAST,
@@ -77,7 +77,7 @@ typedef struct pmb_panel {
     pmb_rect frame;                     /* what a whole buffer covers: the screen, widened to
                                            whole bytes of the controller's memory */
     pmb_point offset;                   /* of the glass in GRAM, with the mirroring now set */
-    uint8_t column_unit, row_unit;      /* pixels of the screen in the least part that can be sent */
+    uint8_t column_unit, row_unit; /* pixels of the screen in the least part that can be sent */
     uint8_t turn, remap; /* private: which mirrorings are done in the bytes, which in hardware */
     bool inverted;       /* private: light and dark are exchanged in the bytes */
     uint8_t state;       /* private: what the family has to remember */
@@ -86,8 +86,8 @@ typedef struct pmb_panel {
 
 /*
  * Checks the configuration, resets the panel where it has a reset pin, initialises it, clears its
- * memory (to light on an LCD and on paper, else to dark) and switches it on. E-paper goes on showing
- * what it showed, until it is refreshed.
+ * memory (to light on an LCD and on paper, else to dark) and switches it on. E-paper goes on
+ * showing what it showed, until it is refreshed.
  *
  * PMB_ERR_ARGUMENT, before any byte is sent: a null pointer, a size or an offset that does not fit
  * the controller's memory, an address or a speed that it cannot have. PMB_ERR_UNSUPPORTED, also
@@ -142,8 +142,8 @@ void pmb_panel_write_to(pmb_panel *panel, uint8_t planes);
 
 /*
  * E-paper: true while a refresh goes on, for polling; pmb_panel_wait returns when it has ended and
- * the drive voltages are off, or PMB_ERR_TIMEOUT. Without a busy pin, waiting takes the longest time
- * that the refresh may take. On other panels nothing is ever busy.
+ * the drive voltages are off, or PMB_ERR_TIMEOUT. Without a busy pin, waiting takes the longest
+ * time that the refresh may take. On other panels nothing is ever busy.
  */
 bool pmb_panel_is_busy(const pmb_panel *panel);
 pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds);

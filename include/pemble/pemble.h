@@ -22,6 +22,7 @@
 #include "pemble/canvas.h"
 #include "pemble/color.h"
 #include "pemble/controllers.h"
+#include "pemble/expander.h"
 #include "pemble/fonts.h"
 #include "pemble/geometry.h"
 #include "pemble/panel.h"

@@ -34,10 +34,10 @@ typedef struct pmb_screen {
     pmb_canvas canvas; /* over the band last painted, or over the whole frame */
     uint8_t *buffer;
     size_t buffer_bytes;
-    pmb_tile *tiles;   /* NULL: everything is sent each time */
-    int16_t band_rows;  /* rows that the buffer holds */
+    pmb_tile *tiles;                  /* NULL: everything is sent each time */
+    int16_t band_rows;                /* rows that the buffer holds */
     bool sent, keep_tiles, refreshed; /* private */
-    uint8_t since_full; /* e-paper: refreshes since the last full one */
+    uint8_t since_full;               /* e-paper: refreshes since the last full one */
 } pmb_screen;
 
 /*
@@ -60,8 +60,8 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
  *
  * On e-paper, when something changed, a refresh is begun as the configuration says, and the call
  * returns while it goes on (pmb_panel_is_busy, pmb_panel_wait); the first refresh, and the first
- * after an error, is a full one. For a partial refresh the call waits for its end and paints a second
- * time, since the controller has to be told what the paper shows.
+ * after an error, is a full one. For a partial refresh the call waits for its end and paints a
+ * second time, since the controller has to be told what the paper shows.
  */
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 

@@ -183,23 +183,76 @@ pmb_module *pmb_bench_place(pmb_bench *bench, const pmb_module_type *type,
     return module;
 }
 
+static struct module_pin *pin_of(pmb_module *module, const char *name)
+{
+    for (int i = 0; i < module->pin_count; i++)
+        if (strcmp(module->type->pins[i], name) == 0)
+            return &module->pins[i];
+    return NULL;
+}
+
+static void attach(pmb_module *module, struct module_pin *p, struct net *net)
+{
+    *p = (struct module_pin){.module = module, .number = (int)(p - module->pins)};
+    p->net = p->driver.net = net;
+    p->listener = (struct listener){listener_changed, p, net->listeners};
+    net->listeners = &p->listener;
+    /* Modules have a resistor that keeps them out of reset while nobody drives the pin. */
+    if (strcmp(module->type->pins[p->number], "RES") == 0)
+        module_pin_pull(module, p->number, 1);
+    if (module->type->connected)
+        module->type->connected(module);
+}
+
+static void detach(struct module_pin *p)
+{
+    struct listener **at = &p->net->listeners;
+    net_drive(&p->driver, DRIVE_NONE);
+    while (*at != &p->listener)
+        at = &(*at)->next;
+    *at = p->listener.next;
+    p->net = p->driver.net = NULL;
+}
+
 bool pmb_bench_connect(pmb_module *module, const char *pin, const char *net)
 {
-    for (int i = 0; i < module->pin_count; i++) {
-        if (strcmp(module->type->pins[i], pin) != 0)
-            continue;
-        struct module_pin *p = &module->pins[i];
-        if (p->net)
-            return false;
-        *p = (struct module_pin){.module = module, .number = i};
-        p->net = p->driver.net = bench_net(module->bench, net);
-        p->listener = (struct listener){listener_changed, p, p->net->listeners};
-        p->net->listeners = &p->listener;
-        if (module->type->connected)
-            module->type->connected(module);
-        return true;
-    }
-    return false;
+    struct module_pin *p = pin_of(module, pin);
+    if (!p || p->net)
+        return false;
+    attach(module, p, bench_net(module->bench, net));
+    return true;
+}
+
+bool pmb_bench_cut(pmb_module *module, const char *pin)
+{
+    struct module_pin *p = pin_of(module, pin);
+    if (!p || !p->net)
+        return false;
+    detach(p);
+    return true;
+}
+
+bool pmb_bench_swap(pmb_module *module, const char *a, const char *b)
+{
+    struct module_pin *p = pin_of(module, a), *q = pin_of(module, b);
+    if (!p || !q || !p->net || !q->net)
+        return false;
+    struct net *of_p = p->net, *of_q = q->net;
+    detach(p);
+    detach(q);
+    attach(module, p, of_q);
+    attach(module, q, of_p);
+    return true;
+}
+
+bool pmb_bench_stick(pmb_module *module, const char *pin, int level)
+{
+    struct module_pin *p = pin_of(module, pin);
+    if (!p || !p->net)
+        return false;
+    p->net->shorted = level;
+    net_settle(p->net);
+    return true;
 }
 
 void pmb_bench_pull(pmb_bench *bench, const char *net, int direction)
@@ -303,10 +356,24 @@ const char *pmb_module_label(const pmb_module *module)
     return module->options.label ? module->options.label : module->type->name;
 }
 
+void pmb_module_set_label(pmb_module *module, const char *label)
+{
+    module->options.label = label;
+}
+
+bool pmb_module_has_wire(const pmb_module *module, const char *pin)
+{
+    for (int i = 0; i < module->pin_count; i++)
+        if (strcmp(module->type->pins[i], pin) == 0)
+            return module->pins[i].net != NULL;
+    return false;
+}
+
 pmb_glass_view pmb_module_glass(pmb_module *module)
 {
     module->type->render(module);
-    return (pmb_glass_view){module->options.width, module->options.height, module->rgb};
+    return (pmb_glass_view){module->options.width, module->options.height, module->round,
+                            module->rgb};
 }
 
 void module_plot(pmb_module *module, int x, int y, uint8_t red, uint8_t green, uint8_t blue)

@@ -27,9 +27,9 @@ typedef struct pmb_module_type pmb_module_type;
 /* Which of its interfaces a module has brought out. */
 typedef enum pmb_module_bus {
     PMB_MODULE_I2C = 0,
-    PMB_MODULE_SPI,      /* CS, SCL, SDA, DC */
-    PMB_MODULE_SPI3,     /* CS, SCL, SDA: nine bits */
-    PMB_MODULE_PARALLEL  /* D0 to D7; WR and RD, or E and R/W, as the controller has it */
+    PMB_MODULE_SPI,     /* CS, SCL, SDA, DC */
+    PMB_MODULE_SPI3,    /* CS, SCL, SDA: nine bits */
+    PMB_MODULE_PARALLEL /* D0 to D7; WR and RD, or E and R/W, as the controller has it */
 } pmb_module_bus;
 
 /* How one module is made. Zero values are those of the most common one. */
@@ -40,9 +40,9 @@ typedef struct pmb_module_options {
     int column, row;   /* GRAM column and row behind the glass's top left pixel */
     int com;           /* how rows hang on the COM outputs: as pmb_com_layout, 0 as usual */
     pmb_module_bus bus;
-    uint8_t address;   /* I2C, 7-bit */
-    bool bgr;          /* the glass's colour stripes are blue, green, red */
-    bool inverted;     /* the glass shows the inverse of what it is driven with */
+    uint8_t address; /* I2C, 7-bit */
+    bool bgr;        /* the glass's colour stripes are blue, green, red */
+    bool inverted;   /* the glass shows the inverse of what it is driven with */
 } pmb_module_options;
 
 /* NULL when there is no memory. Freeing a bench frees its modules. */
@@ -83,6 +83,13 @@ void pmb_bench_pull(pmb_bench *bench, const char *net, int direction);
  */
 void pmb_bench_short(pmb_bench *bench, const char *net, int level);
 
+/* Faults of one module's wires; false when it has no such pin, or it is not connected. Cutting
+ * leaves the pin open; swapping exchanges the nets of two pins; sticking shorts the pin's net to a
+ * level. */
+bool pmb_bench_cut(pmb_module *module, const char *pin);
+bool pmb_bench_swap(pmb_module *module, const char *a, const char *b);
+bool pmb_bench_stick(pmb_module *module, const char *pin, int level);
+
 /* A fault: every n-th byte that the board sends on SPI is lost on the way; 0: none. */
 void pmb_bench_lose_bytes(pmb_bench *bench, unsigned every);
 
@@ -96,6 +103,7 @@ void pmb_bench_break_transfer(pmb_bench *bench, unsigned n, unsigned bytes, bool
  * until the next call for this module. */
 typedef struct pmb_glass_view {
     int width, height;
+    bool round; /* only the disc that touches all four sides can be seen */
     const uint8_t *rgb;
 } pmb_glass_view;
 pmb_glass_view pmb_module_glass(pmb_module *module);
@@ -105,7 +113,12 @@ pmb_glass_view pmb_module_glass(pmb_module *module);
 unsigned pmb_module_complaint_count(const pmb_module *module);
 const char *pmb_module_complaint(const pmb_module *module, unsigned number);
 
+/* What is printed on the module; the text must outlive it. */
 const char *pmb_module_label(const pmb_module *module);
+void pmb_module_set_label(pmb_module *module, const char *label);
+
+/* Whether a pin of that name exists and is connected. */
+bool pmb_module_has_wire(const pmb_module *module, const char *pin);
 
 /*
  * From now on, every edge on every net is kept, and pmb_bench_save_trace writes them as a Value

@@ -80,14 +80,61 @@ int image_text(struct image *image, int x, int y, int scale, const char *text, s
     return width * scale;
 }
 
-void image_pixels(struct image *image, int x, int y, int zoom, int width, int height,
-                  const uint8_t *rgb)
+/* Whether the middle of a pixel lies on a round glass; all numbers doubled. */
+static bool on_disc(const pmb_glass_view *glass, int x, int y)
+{
+    const int dx = 2 * x + 1 - glass->width, dy = 2 * y + 1 - glass->height;
+    return dx * dx + dy * dy <= glass->width * glass->width;
+}
+
+void image_pixels(struct image *image, int x, int y, int zoom, const pmb_glass_view *glass)
 {
     const int gap = zoom >= 4 ? 1 : 0;
-    for (int row = 0; row < height; row++)
-        for (int column = 0; column < width; column++, rgb += 3)
-            image_rect(image, x + column * zoom, y + row * zoom, zoom - gap, zoom - gap,
-                       (struct rgb){rgb[0], rgb[1], rgb[2]});
+    const uint8_t *rgb = glass->rgb;
+    for (int row = 0; row < glass->height; row++)
+        for (int column = 0; column < glass->width; column++, rgb += 3)
+            if (!glass->round || on_disc(glass, column, row))
+                image_rect(image, x + column * zoom, y + row * zoom, zoom - gap, zoom - gap,
+                           (struct rgb){rgb[0], rgb[1], rgb[2]});
+}
+
+/* The mean of the pixels from (x0, y0) to (x1, y1), exclusive. */
+static struct rgb mean_of(const pmb_glass_view *glass, int x0, int y0, int x1, int y1)
+{
+    unsigned sum[3] = {0, 0, 0}, count = 0;
+    for (int y = y0; y < y1; y++)
+        for (int x = x0; x < x1; x++) {
+            const bool seen = !glass->round || on_disc(glass, x, y);
+            const uint8_t *p = glass->rgb + 3 * ((size_t)y * (size_t)glass->width + (size_t)x);
+            for (int i = 0; i < 3; i++)
+                sum[i] += seen ? p[i] : 24;
+            count++;
+        }
+    return (struct rgb){(uint8_t)(sum[0] / count), (uint8_t)(sum[1] / count),
+                        (uint8_t)(sum[2] / count)};
+}
+
+void image_fit(struct image *image, int x, int y, int width, int height,
+               const pmb_glass_view *glass)
+{
+    const int across = width / glass->width, down = height / glass->height;
+    const int zoom = across < down ? across : down;
+    if (zoom >= 1) {
+        image_pixels(image, x + (width - glass->width * zoom) / 2,
+                     y + (height - glass->height * zoom) / 2, zoom, glass);
+        return;
+    }
+    /* As wide as the box, or as high. */
+    int w = width, h = glass->height * width / glass->width;
+    if (h > height) {
+        h = height;
+        w = glass->width * height / glass->height;
+    }
+    for (int row = 0; row < h; row++)
+        for (int column = 0; column < w; column++)
+            plot(image, x + (width - w) / 2 + column, y + (height - h) / 2 + row,
+                 mean_of(glass, column * glass->width / w, row * glass->height / h,
+                         (column + 1) * glass->width / w, (row + 1) * glass->height / h));
 }
 
 bool image_save(const struct image *image, const char *path)

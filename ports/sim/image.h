@@ -5,6 +5,7 @@
 #include <stdbool.h>
 #include <stddef.h>
 #include <stdint.h>
+#include "bench.h"
 
 struct image {
     int width, height;
@@ -31,10 +32,14 @@ void image_plate(struct image *image, int x, int y, int w, int h, int radius, st
 int image_text(struct image *image, int x, int y, int scale, const char *text, struct rgb color);
 int image_text_width(int scale, const char *text);
 
-/* Copies RGB pixels, each drawn `zoom` times as large. From a zoom of 4 on, a thin dark line is
- * left between them, so that they can be counted. */
-void image_pixels(struct image *image, int x, int y, int zoom, int width, int height,
-                  const uint8_t *rgb);
+/* Copies what can be seen of a glass, each pixel drawn `zoom` times as large. From a zoom of 4 on,
+ * a thin dark line is left between them, so that they can be counted. */
+void image_pixels(struct image *image, int x, int y, int zoom, const pmb_glass_view *glass);
+
+/* Copies a glass into a box, as large as it fits, in the middle: enlarged by a whole number, or
+ * made smaller with each pixel the mean of what it covers. */
+void image_fit(struct image *image, int x, int y, int width, int height,
+               const pmb_glass_view *glass);
 
 /* False when the file cannot be written; errno says why. */
 bool image_save(const struct image *image, const char *path);

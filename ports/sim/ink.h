@@ -6,7 +6,8 @@
 
 enum { INK_COLUMNS = 400, INK_ROWS = 300 };
 
-/* What each pixel of the glass looks like: 0 black to 255 white, and whether the second ink shows. */
+/* What each pixel of the glass looks like: 0 black to 255 white, and whether the second ink shows.
+ */
 struct ink {
     uint8_t shade[INK_ROWS][INK_COLUMNS];
     bool second[INK_ROWS][INK_COLUMNS];

@@ -124,8 +124,8 @@ static void render(pmb_module *m)
         for (int x = 0; x < m->options.width; x++) {
             const struct chip *chip = &s->chips[x / COLUMNS];
             const int row = (y + chip->start_line) % (PAGES * 8);
-            const bool dark = chip->on && !s->in_reset &&
-                              (chip->memory[row / 8][x % COLUMNS] >> (row % 8) & 1);
+            const bool dark =
+                chip->on && !s->in_reset && (chip->memory[row / 8][x % COLUMNS] >> (row % 8) & 1);
             if (dark)
                 module_plot(m, x, y, 24, 40, 96);
             else
@@ -147,5 +147,5 @@ static bool create(pmb_module *m)
 static const char *const pins[] = {"GND", "VCC", "RS", "RW", "E",   "D0",  "D1",  "D2",  "D3",
                                    "D4",  "D5",  "D6", "D7", "CS1", "CS2", "RES", "BLK", NULL};
 
-const pmb_module_type pmb_sim_ks0108 = {"KS0108",    pins,  sizeof(struct ks0108), create,
-                                        pin_changed, render, NULL};
+const pmb_module_type pmb_sim_ks0108 = {"KS0108", pins, sizeof(struct ks0108), create, pin_changed,
+                                        render,   NULL};

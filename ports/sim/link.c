@@ -158,7 +158,9 @@ static void drive_lines(pmb_module *module, const struct link *link, bool on, ui
 {
     for (int i = 0; i < 8; i++)
         module_pin_drive(module, link->d0 + i,
-                         !on ? DRIVE_NONE : byte >> i & 1 ? DRIVE_HIGH : DRIVE_LOW);
+                         !on             ? DRIVE_NONE
+                         : byte >> i & 1 ? DRIVE_HIGH
+                                         : DRIVE_LOW);
 }
 
 static void check_strobe(pmb_module *module, struct link *link)

@@ -13,8 +13,8 @@ extern const pmb_module_type pmb_sim_st7735, pmb_sim_st7789, pmb_sim_ili9341, pm
 /* E-paper with black and white, and (_red) with red as well. */
 extern const pmb_module_type pmb_sim_ssd1680, pmb_sim_ssd1680_red, pmb_sim_ssd1681,
     pmb_sim_ssd1681_red;
-extern const pmb_module_type pmb_sim_uc8151, pmb_sim_uc8151_red, pmb_sim_uc8176,
-    pmb_sim_uc8176_red, pmb_sim_il91874;
+extern const pmb_module_type pmb_sim_uc8151, pmb_sim_uc8151_red, pmb_sim_uc8176, pmb_sim_uc8176_red,
+    pmb_sim_il91874;
 
 /* An I2C port expander with sixteen pins, as adapter boards for parallel displays have it. */
 extern const pmb_module_type pmb_sim_mcp23017;

@@ -48,7 +48,8 @@ static void power_on_values(pmb_module *m)
     s->com_pins = 0x12;
     s->power = 0;
     s->segments_reversed = s->scan_reversed = s->inverse = s->all_on = s->on = false;
-    s->pump = s->current = false;
+    s->pump = s->chip->pump == 0xAD; /* the SH1106's converter is on from the start */
+    s->current = false;
 }
 
 /* Segment remap takes effect where data is written. */
@@ -318,42 +319,66 @@ static bool create(pmb_module *m, const struct chip *chip)
 
 #define SHARED                                                                                     \
     {0x00, 0x1F, 0}, {0x40, 0x7F, 0}, {0x81, 0x81, 1}, {0xA0, 0xA1, 0}, {0xA4, 0xA7, 0},           \
-        {0xAE, 0xAF, 0}, {0xE3, 0xE3, 0}
+        {0xAE, 0xAF, 0},                                                                           \
+    {                                                                                              \
+        0xE3, 0xE3, 0                                                                              \
+    }
 #define OLED                                                                                       \
     {0xB0, 0xB7, 0}, {0xA8, 0xA8, 1}, {0xC0, 0xC0, 0}, {0xC8, 0xC8, 0}, {0xD3, 0xD3, 1},           \
-        {0xD5, 0xD5, 1}, {0xD9, 0xDB, 1}
+        {0xD5, 0xD5, 1},                                                                           \
+    {                                                                                              \
+        0xD9, 0xDB, 1                                                                              \
+    }
 #define LCD                                                                                        \
     {0xB0, 0xB8, 0}, {0xC0, 0xCF, 0}, {0x20, 0x2F, 0}, {0xA2, 0xA3, 0}, {0xE0, 0xE0, 0},           \
-        {0xE2, 0xE2, 0}, {0xEE, 0xEE, 0}, {0xF8, 0xF8, 1}
+        {0xE2, 0xE2, 0}, {0xEE, 0xEE, 0},                                                          \
+    {                                                                                              \
+        0xF8, 0xF8, 1                                                                              \
+    }
 
 static const struct command_shape shapes_1306[] = {
-    SHARED, OLED, {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0x2E, 0x2F, 0}, {0x8D, 0x8D, 1},
-    {0xAD, 0xAD, 1}, {0, 0, -1},
+    SHARED,          OLED,       {0x20, 0x20, 1 },
+                     {0x21, 0x22, 2 },
+                     {0x2E, 0x2F, 0 },
+                     {0x8D, 0x8D, 1 },
+    {0xAD, 0xAD, 1 },
+                     {0,    0,    -1},
 };
 static const struct command_shape shapes_1309[] = {
-    SHARED, OLED, {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0x2E, 0x2F, 0}, {0xFD, 0xFD, 1}, {0, 0, -1},
+    SHARED, OLED, {0x20, 0x20, 1 },
+      {0x21, 0x22, 2 },
+      {0x2E, 0x2F, 0 },
+      {0xFD, 0xFD, 1 },
+      {0,    0,    -1},
 };
 static const struct command_shape shapes_1106[] = {
-    SHARED,          OLED, {0x30, 0x33, 0}, {0xAD, 0xAD, 1}, {0xE0, 0xE0, 0}, {0xEE, 0xEE, 0},
-    {0, 0, -1},
+    SHARED, OLED, {0x30, 0x33, 0 },
+      {0xAD, 0xAD, 1 },
+      {0xE0, 0xE0, 0 },
+      {0xEE, 0xEE, 0 },
+      {0,    0,    -1},
 };
 static const struct command_shape shapes_7565[] = {
-    SHARED, LCD, {0xAC, 0xAC, 0}, {0xAD, 0xAD, 1}, {0, 0, -1},
+    SHARED, LCD, {0xAC, 0xAC, 0 },
+      {0xAD, 0xAD, 1 },
+      {0,    0,    -1},
 };
 static const struct command_shape shapes_1701[] = {
-    SHARED, LCD, {0xAC, 0xAD, 0}, {0xFA, 0xFA, 1}, {0, 0, -1},
+    SHARED, LCD, {0xAC, 0xAD, 0 },
+      {0xFA, 0xFA, 1 },
+      {0,    0,    -1},
 };
 
-static const struct chip ssd1306 = {
-    128, 8, 64, false, 0x8D, 0x04, 0, 0x7F, 100, 3000, true, shapes_1306};
-static const struct chip ssd1309 = {
-    128, 8, 64, false, NEVER, 0, 0, 0x7F, 100, 3000, true, shapes_1309};
-static const struct chip sh1106 = {
-    132, 8, 64, false, 0xAD, 0x8B, 2, 0x80, 250, 10000, true, shapes_1106};
-static const struct chip st7565 = {
-    132, 9, 64, true, 0x2F, 7, 0, 0x20, 100, 1000, false, shapes_7565};
-static const struct chip uc1701 = {
-    132, 9, 64, true, 0x2F, 7, 0, 0x20, 100, 3000, false, shapes_1701};
+static const struct chip ssd1306 = {128, 8,    64,  false, 0x8D, 0x04,
+                                    0,   0x7F, 100, 3000,  true, shapes_1306};
+static const struct chip ssd1309 = {128, 8,    64,  false, NEVER, 0,
+                                    0,   0x7F, 100, 3000,  true,  shapes_1309};
+static const struct chip sh1106 = {132, 8,    64,  false, 0xAD, 0x8B,
+                                   2,   0x80, 250, 10000, true, shapes_1106};
+static const struct chip st7565 = {132, 9,    64,  true, 0x2F,  7,
+                                   0,   0x20, 100, 1000, false, shapes_7565};
+static const struct chip uc1701 = {132, 9,    64,  true, 0x2F,  7,
+                                   0,   0x20, 100, 3000, false, shapes_1701};
 
 static bool create_1306(pmb_module *m)
 {
@@ -383,7 +408,7 @@ static bool create_1701(pmb_module *m)
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", "BLK", NULL};
 
 #define TYPE(symbol, title, creator)                                                               \
-    const pmb_module_type symbol = {title, pins, sizeof(struct paged), creator, link_pin_changed,  \
+    const pmb_module_type symbol = {title,  pins, sizeof(struct paged), creator, link_pin_changed, \
                                     render, NULL}
 
 TYPE(pmb_sim_ssd1306, "SSD1306", create_1306);

@@ -122,5 +122,5 @@ static bool create(pmb_module *m)
 
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "DC", "CS", "RES", "BLK", NULL};
 
-const pmb_module_type pmb_sim_pcd8544 = {"PCD8544",        pins,  sizeof(struct pcd8544), create,
-                                         link_pin_changed, render, NULL};
+const pmb_module_type pmb_sim_pcd8544 = {
+    "PCD8544", pins, sizeof(struct pcd8544), create, link_pin_changed, render, NULL};

@@ -58,7 +58,7 @@ bool pmb_module_save_png(pmb_module *module, const char *path, int zoom)
     const pmb_glass_view glass = pmb_module_glass(module);
     if (zoom <= 0)
         zoom = usual_zoom(module);
-    int glass_width = glass.width * zoom, glass_height = glass.height * zoom;
+    const int glass_width = glass.width * zoom, glass_height = glass.height * zoom;
     int board_width = glass_width + 2 * (BORDER + BEZEL);
     const int least_width = drawn_pins(module) * 40 + 80;
     if (board_width < least_width)
@@ -76,8 +76,11 @@ bool pmb_module_save_png(pmb_module *module, const char *path, int zoom)
 
     const int x = MARGIN + (board_width - glass_width) / 2, y = MARGIN + HEADER + BEZEL;
     image_rect(&image, x - BEZEL, y - BEZEL, glass_width + 2 * BEZEL, glass_height + 2 * BEZEL,
-               glass_color);
-    image_pixels(&image, x, y, zoom, glass.width, glass.height, glass.rgb);
+               glass.round ? board_color : glass_color);
+    if (glass.round)
+        image_disc(&image, x + glass_width / 2, y + glass_height / 2, glass_width / 2 + BEZEL,
+                   glass_color);
+    image_pixels(&image, x, y, zoom, &glass);
 
     char size[32];
     snprintf(size, sizeof size, "%d×%d, simulated", glass.width, glass.height);

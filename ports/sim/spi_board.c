@@ -1,4 +1,5 @@
-/* spi_board.c - the board's SPI units, mode 0: data changes while SCK is low, is taken when it rises. */
+/* spi_board.c - the board's SPI units, mode 0: data changes while SCK is low, is taken when it
+ * rises. */
 #include "bench_parts.h"
 #include "link.h"
 

@@ -10,7 +10,7 @@
 enum { BYTES = 25, GATES = 296, MS = 1000000, PIN_BUSY = 7 };
 
 struct chip {
-    int sources, gates; /* of the memory */
+    int sources, gates;  /* of the memory */
     bool offset_outputs; /* the glass begins at source 8 */
     bool inks;
 };
@@ -123,7 +123,10 @@ static void activate(pmb_module *m)
         module_complain(m, "a refresh before the driver output was set");
     s->partial_drive = what & 0x08;
     s->fast_drive = !s->partial_drive && s->temperature > 60;
-    const uint64_t ms = s->chip->inks ? 15000 : s->partial_drive ? 400 : s->fast_drive ? 1100 : 2600;
+    const uint64_t ms = s->chip->inks      ? 15000
+                        : s->partial_drive ? 400
+                        : s->fast_drive    ? 1100
+                                           : 2600;
     set_busy(m, ms * MS, refreshed);
 }
 
@@ -219,11 +222,27 @@ static void render(pmb_module *m)
 static bool create(pmb_module *m, const struct chip *chip)
 {
     static const struct command_shape shapes[] = {
-        {0x01, 0x01, 3}, {0x03, 0x03, 1}, {0x04, 0x04, 3}, {0x0C, 0x0C, 4}, {0x10, 0x11, 1},
-        {0x12, 0x12, 0}, {0x18, 0x18, 1}, {0x1A, 0x1A, 2}, {0x20, 0x20, 0}, {0x21, 0x21, 2},
-        {0x22, 0x22, 1}, {0x24, 0x24, 0}, {0x26, 0x26, 0}, {0x2C, 0x2C, 1}, {0x3C, 0x3C, 1},
-        {0x44, 0x44, 2}, {0x45, 0x45, 4}, {0x4E, 0x4E, 1}, {0x4F, 0x4F, 2}, {0x7F, 0x7F, 0},
-        {0, 0, -1},
+        {0x01, 0x01, 3 },
+        {0x03, 0x03, 1 },
+        {0x04, 0x04, 3 },
+        {0x0C, 0x0C, 4 },
+        {0x10, 0x11, 1 },
+        {0x12, 0x12, 0 },
+        {0x18, 0x18, 1 },
+        {0x1A, 0x1A, 2 },
+        {0x20, 0x20, 0 },
+        {0x21, 0x21, 2 },
+        {0x22, 0x22, 1 },
+        {0x24, 0x24, 0 },
+        {0x26, 0x26, 0 },
+        {0x2C, 0x2C, 1 },
+        {0x3C, 0x3C, 1 },
+        {0x44, 0x44, 2 },
+        {0x45, 0x45, 4 },
+        {0x4E, 0x4E, 1 },
+        {0x4F, 0x4F, 2 },
+        {0x7F, 0x7F, 0 },
+        {0,    0,    -1},
     };
     struct paper *s = m->state;
     pmb_module_options *o = &m->options;
@@ -273,7 +292,7 @@ static bool create_1681_red(pmb_module *m)
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", "BUSY", NULL};
 
 #define TYPE(symbol, title, creator)                                                               \
-    const pmb_module_type symbol = {title, pins, sizeof(struct paper), creator, link_pin_changed,  \
+    const pmb_module_type symbol = {title,  pins, sizeof(struct paper), creator, link_pin_changed, \
                                     render, NULL}
 
 TYPE(pmb_sim_ssd1680, "SSD1680", create_1680);

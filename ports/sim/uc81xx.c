@@ -104,8 +104,8 @@ static void drive_pixel(struct paper *s, int x, int y, bool first, bool second)
         return;
     }
     int frames;
-    const int which = first ? (second ? WHITE_WHITE : WHITE_BLACK)
-                            : (second ? BLACK_WHITE : BLACK_BLACK);
+    const int which =
+        first ? (second ? WHITE_WHITE : WHITE_BLACK) : (second ? BLACK_WHITE : BLACK_BLACK);
     const int direction = drive_of(s->waveforms[which], &frames);
     if (direction)
         ink_push(&s->ink, x, y, direction > 0 ? INK_WHITE : INK_BLACK, frames > 30 ? 3 : 6);
@@ -132,9 +132,8 @@ static void refresh(pmb_module *m)
     if (!s->resolution)
         module_complain(m, "a refresh before the resolution was set");
     if (s->chip->inks == (bool)(s->setting & 0x10))
-        module_complain(m, "the panel setting is for a glass with %s", s->chip->inks
-                                                                            ? "one ink"
-                                                                            : "two inks");
+        module_complain(m, "the panel setting is for a glass with %s",
+                        s->chip->inks ? "one ink" : "two inks");
     uint64_t ms = s->chip->inks ? 15000 : 4000;
     if (s->setting & 0x20) {
         int most = 0;
@@ -180,7 +179,8 @@ static void set_window(pmb_module *m, const uint8_t *p)
 static void begin_part(pmb_module *m, int plane, const uint8_t *p)
 {
     struct paper *s = m->state;
-    const int x = p[0] << 8 | p[1], y = p[2] << 8 | p[3], w = p[4] << 8 | p[5], h = p[6] << 8 | p[7];
+    const int x = p[0] << 8 | p[1], y = p[2] << 8 | p[3], w = p[4] << 8 | p[5],
+              h = p[6] << 8 | p[7];
     if (x % 8 || w % 8 || w == 0 || h == 0 || x + w > s->chip->columns || y + h > s->chip->rows) {
         module_complain(m, "part %d,%d of %dx%d is not possible", x, y, w, h);
         return;
@@ -280,16 +280,28 @@ static void render(pmb_module *m)
 #define SHARED                                                                                     \
     {0x00, 0x00, 1}, {0x01, 0x01, 5}, {0x02, 0x02, 0}, {0x04, 0x04, 0}, {0x06, 0x06, 3},           \
         {0x07, 0x07, 1}, {0x10, 0x10, 0}, {0x12, 0x13, 0}, {0x20, 0x24, 0}, {0x30, 0x30, 1},       \
-        {0x50, 0x50, 1}, {0x60, 0x60, 1}, {0x82, 0x82, 1}
+        {0x50, 0x50, 1}, {0x60, 0x60, 1},                                                          \
+    {                                                                                              \
+        0x82, 0x82, 1                                                                              \
+    }
 
 static const struct command_shape narrow[] = {
-    SHARED, {0x61, 0x61, 3}, {0x90, 0x90, 7}, {0x91, 0x92, 0}, {0, 0, -1},
+    SHARED, {0x61, 0x61, 3 },
+     {0x90, 0x90, 7 },
+     {0x91, 0x92, 0 },
+     {0,    0,    -1},
 };
 static const struct command_shape wide[] = {
-    SHARED, {0x61, 0x61, 4}, {0x90, 0x90, 9}, {0x91, 0x92, 0}, {0, 0, -1},
+    SHARED, {0x61, 0x61, 4 },
+     {0x90, 0x90, 9 },
+     {0x91, 0x92, 0 },
+     {0,    0,    -1},
 };
 static const struct command_shape parts[] = {
-    SHARED, {0x61, 0x61, 4}, {0x14, 0x15, 8}, {0, 0, -1},
+    SHARED,
+    {0x61, 0x61, 4 },
+    {0x14, 0x15, 8 },
+    {0,    0,    -1},
 };
 
 static bool create(pmb_module *m, const struct chip *chip)
@@ -349,8 +361,8 @@ static bool create_91874(pmb_module *m)
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", "BUSY", NULL};
 
 #define TYPE(symbol, title, creator)                                                               \
-    const pmb_module_type symbol = {title, pins, sizeof(struct paper), creator, link_pin_changed,  \
-                                    render, free_again}
+    const pmb_module_type symbol = {                                                               \
+        title, pins, sizeof(struct paper), creator, link_pin_changed, render, free_again}
 
 TYPE(pmb_sim_uc8151, "UC8151", create_8151);
 TYPE(pmb_sim_uc8151_red, "UC8151, red", create_8151_red);

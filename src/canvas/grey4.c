@@ -22,8 +22,8 @@ static struct place place_of(const pmb_canvas *c, int16_t x, int16_t y)
 
 static void put(struct place place, uint8_t level)
 {
-    *place.byte = (uint8_t)(place.low ? (*place.byte & 0xF0) | level
-                                      : (*place.byte & 0x0F) | level << 4);
+    *place.byte =
+        (uint8_t)(place.low ? (*place.byte & 0xF0) | level : (*place.byte & 0x0F) | level << 4);
 }
 
 /* A row of pixels that lie in nibbles of bytes one after the other. */

@@ -54,7 +54,8 @@ static pmb_status plan(pmb_panel *panel)
     return PMB_OK;
 }
 
-/* SSD1306 data sheet, command DAh: bit 4 alternative, bit 5 left/right swapped, bit 1 always set. */
+/* SSD1306 data sheet, command DAh: bit 4 alternative, bit 5 left/right swapped, bit 1 always set.
+ */
 static uint8_t com_pins(const pmb_panel_config *config)
 {
     const PMB_FLASH pmb_glass *glass = pmb_known_glass(config);
@@ -69,10 +70,9 @@ static uint8_t com_pins(const pmb_panel_config *config)
 static pmb_status start_glass(const pmb_panel *panel)
 {
     const pmb_panel_config *config = panel->config;
-    const uint8_t temperature[] = {SET_TEMPERATURE,
-                                   (uint8_t)(0x10 | (config->temperature ? config->temperature - 1
-                                                                         : 1)
-                                                        << 7)};
+    const uint8_t temperature[] = {
+        SET_TEMPERATURE,
+        (uint8_t)(0x10 | (config->temperature ? config->temperature - 1 : 1) << 7)};
     const uint8_t bias = (uint8_t)(SET_BIAS | (config->bias == 7));
     const uint8_t oled[] = {SET_MULTIPLEX, (uint8_t)(config->size.h - 1), SET_COM_PINS,
                             com_pins(config)};

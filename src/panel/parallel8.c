@@ -26,7 +26,7 @@ static void idle(const pmb_panel_config *config, const pmb_port *port)
     const pmb_bus *bus = &config->bus;
     const bool rest = rest_of(config);
     pmb_pin_set(port, bus->strobe, rest);
-    pmb_pin_set(port, bus->read, rest); /* RD rests high; R/W low is writing */
+    pmb_pin_set(port, bus->read, rest);   /* RD rests high; R/W low is writing */
     pmb_pin_set(port, bus->select, rest); /* a 6800 chip select is active high */
     pmb_pin_set(port, bus->second_select, rest);
     pmb_pin_set(port, bus->data_command, true);

@@ -82,8 +82,8 @@ static pmb_status send_words(const pmb_panel *panel, bool data, const uint8_t *b
             packed[bit / 8 + 1] = (uint8_t)word;
         }
         pmb_pin_set(port, panel->config->bus.select, false);
-        const pmb_status status = port->spi(port->context, &panel->config->bus, packed, NULL,
-                                            (size_t)(bit + 7) / 8);
+        const pmb_status status =
+            port->spi(port->context, &panel->config->bus, packed, NULL, (size_t)(bit + 7) / 8);
         pmb_pin_set(port, panel->config->bus.select, true);
         if (status != PMB_OK)
             return status;

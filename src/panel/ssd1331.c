@@ -3,18 +3,16 @@
 #include "pemble/families.h"
 
 static const PMB_FLASH uint8_t setup[] = {
-    2, 0xFD, 0x12, /* commands unlocked */
-    1, 0xAE,       /* display off */
-    2, 0xAD, 0x8E, /* external VCC */
-    2, 0xB0, 0x0B, /* no power save */
-    2, 0xB1, 0x31, /* phases: 1 and 3 clocks */
-    2, 0xB3, 0xF0, /* clock not divided, oscillator 15 */
-    2, 0x8A, 0x64, /* second pre-charge speeds */
-    2, 0x8B, 0x78,
-    2, 0x8C, 0x64,
-    2, 0xBB, 0x3A, /* pre-charge level 0.5 VCC */
-    2, 0xBE, 0x3E, /* VCOMH 0.83 VCC */
-    2, 0x87, 0x0F, /* master current 16/16 */
+    2, 0xFD, 0x12,                               /* commands unlocked */
+    1, 0xAE,                                     /* display off */
+    2, 0xAD, 0x8E,                               /* external VCC */
+    2, 0xB0, 0x0B,                               /* no power save */
+    2, 0xB1, 0x31,                               /* phases: 1 and 3 clocks */
+    2, 0xB3, 0xF0,                               /* clock not divided, oscillator 15 */
+    2, 0x8A, 0x64,                               /* second pre-charge speeds */
+    2, 0x8B, 0x78, 2, 0x8C, 0x64, 2, 0xBB, 0x3A, /* pre-charge level 0.5 VCC */
+    2, 0xBE, 0x3E,                               /* VCOMH 0.83 VCC */
+    2, 0x87, 0x0F,                               /* master current 16/16 */
     0,
 };
 

@@ -97,8 +97,7 @@ static pmb_status start(pmb_panel *panel)
     pmb_status status = set_up(panel);
     if (status == PMB_OK)
         status = fill_memory(panel, WRITE_BLACK, 0xFF);
-    return status == PMB_OK ? fill_memory(panel, WRITE_RED, has_inks(panel) ? 0x00 : 0xFF)
-                            : status;
+    return status == PMB_OK ? fill_memory(panel, WRITE_RED, has_inks(panel) ? 0x00 : 0xFF) : status;
 }
 
 static pmb_status write_plane(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area,

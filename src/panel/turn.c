@@ -102,8 +102,7 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
     const PMB_FLASH pmb_format *format = held->format;
     const pmb_rect glass = pmb_on_glass(panel, area);
     const bool swap = panel->turn & TURN_SWAP;
-    const uint16_t across =
-        (uint16_t)(area.w / format->columns_per_byte * format->bytes_per_pixel);
+    const uint16_t across = (uint16_t)(area.w / format->columns_per_byte * format->bytes_per_pixel);
     const uint16_t down = (uint16_t)(area.h / format->rows_per_line);
     pmb_walk walk = {
         .column_step = swap ? held->stride : 1,
@@ -113,10 +112,9 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
         .column = (uint16_t)(glass.x + panel->offset.x),
         .row = (uint16_t)(glass.y + panel->offset.y),
     };
-    walk.first = held->pixels +
-                 (size_t)((area.y - held->bounds.y) / format->rows_per_line) * held->stride +
-                 (size_t)((area.x - held->bounds.x) / format->columns_per_byte) *
-                     format->bytes_per_pixel;
+    walk.first =
+        held->pixels + (size_t)((area.y - held->bounds.y) / format->rows_per_line) * held->stride +
+        (size_t)((area.x - held->bounds.x) / format->columns_per_byte) * format->bytes_per_pixel;
     if (panel->turn & TURN_RIGHT) {
         walk.first += walk.column_step * (walk.bytes - 1);
         walk.column_step = -walk.column_step;

@@ -9,7 +9,7 @@ enum {
     POWER_ON = 0x04,
     BOOSTER = 0x06,
     DEEP_SLEEP = 0x07,
-    WRITE_FIRST = 0x10,  /* black and white; without inks: what is shown */
+    WRITE_FIRST = 0x10, /* black and white; without inks: what is shown */
     REFRESH = 0x12,
     WRITE_SECOND = 0x13, /* the second ink; without: what shall be shown */
     PART_FIRST = 0x14,   /* IL91874: the same for a part */
@@ -26,7 +26,7 @@ enum {
     /* of the panel setting */
     OWN_WAVEFORMS = 0x20,
     NO_INK = 0x10,
-    SETTING = 0x0F, /* scan up, shift right, booster on, no reset */
+    SETTING = 0x0F,       /* scan up, shift right, booster on, no reset */
     INTERVAL_USUAL = 0x57 /* a 1 is white, a 1 in the second plane is ink */
 };
 
@@ -69,12 +69,12 @@ static pmb_status set_resolution(const pmb_panel *panel)
 static pmb_status set_up(pmb_panel *panel)
 {
     static const PMB_FLASH uint8_t setup[] = {
-        6, POWER_SETTING, 0x03, 0x00, 0x2B, 0x2B, 0x09, /* internal voltages, 11 V and -11 V */
-        4, BOOSTER,       0x17, 0x17, 0x17,             /* soft start 10 ms each */
-        2, FRAME_RATE,    0x3C,                         /* 50 Hz */
-        2, COM_VOLTAGE,   0x12,                         /* -1.0 V */
-        2, INTERVAL,      INTERVAL_USUAL,
-        0,
+        6,    POWER_SETTING, 0x03,           0x00, 0x2B,
+        0x2B, 0x09,                                      /* internal voltages, 11 V and -11 V */
+        4,    BOOSTER,       0x17,           0x17, 0x17, /* soft start 10 ms each */
+        2,    FRAME_RATE,    0x3C,                       /* 50 Hz */
+        2,    COM_VOLTAGE,   0x12,                       /* -1.0 V */
+        2,    INTERVAL,      INTERVAL_USUAL, 0,
     };
     panel->state = 0;
     pmb_status status = pmb_paper_ready(panel);
@@ -108,12 +108,12 @@ static pmb_status start(pmb_panel *panel)
 static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
 {
     const int16_t right = (int16_t)(r.x + r.w - 1), bottom = (int16_t)(r.y + r.h - 1);
-    const uint8_t narrow[] = {(uint8_t)r.x,           (uint8_t)right,  (uint8_t)(r.y >> 8),
-                              (uint8_t)r.y,           (uint8_t)(bottom >> 8),
-                              (uint8_t)bottom,        0x01};
-    const uint8_t wide[] = {(uint8_t)(r.x >> 8), (uint8_t)r.x,     (uint8_t)(right >> 8),
-                            (uint8_t)right,      (uint8_t)(r.y >> 8), (uint8_t)r.y,
-                            (uint8_t)(bottom >> 8), (uint8_t)bottom,  0x01};
+    const uint8_t narrow[] = {(uint8_t)r.x, (uint8_t)right,         (uint8_t)(r.y >> 8),
+                              (uint8_t)r.y, (uint8_t)(bottom >> 8), (uint8_t)bottom,
+                              0x01};
+    const uint8_t wide[] = {(uint8_t)(r.x >> 8),    (uint8_t)r.x,        (uint8_t)(right >> 8),
+                            (uint8_t)right,         (uint8_t)(r.y >> 8), (uint8_t)r.y,
+                            (uint8_t)(bottom >> 8), (uint8_t)bottom,     0x01};
     const pmb_status status = command(panel, WINDOW_ON);
     if (status != PMB_OK)
         return status;
@@ -128,7 +128,7 @@ static pmb_status write_plane(const pmb_panel *panel, const pmb_canvas *held, pm
     const pmb_rect r = pmb_in_memory(panel, area);
     pmb_status status;
     if (variant(panel) == PMB_IL91874) {
-        const uint8_t part[] = {(uint8_t)(r.x >> 8), (uint8_t)r.x, (uint8_t)(r.y >> 8),
+        const uint8_t part[] = {(uint8_t)(r.x >> 8), (uint8_t)r.x,        (uint8_t)(r.y >> 8),
                                 (uint8_t)r.y,        (uint8_t)(r.w >> 8), (uint8_t)r.w,
                                 (uint8_t)(r.h >> 8), (uint8_t)r.h};
         status = set(panel, which == WRITE_FIRST ? PART_FIRST : PART_SECOND, part, sizeof part);
@@ -172,7 +172,8 @@ static pmb_status send_waveform(const pmb_panel *panel, uint8_t which, uint8_t f
     return status == PMB_OK ? pmb_send_repeated(panel, 0, rest) : status;
 }
 
-/* Partial: only what changes is driven. Fast: everything, shortly to the other side and then home. */
+/* Partial: only what changes is driven. Fast: everything, shortly to the other side and then home.
+ */
 static pmb_status send_waveforms(const pmb_panel *panel, pmb_refresh kind)
 {
     enum { NONE, BLACK, WHITE };
@@ -273,18 +274,28 @@ const PMB_FLASH pmb_family pmb_family_uc81xx = {
     .busy_is_high = false,
 };
 
-static const PMB_FLASH pmb_glass glass_8151 = {{128, 296}, {0, 0}, PMB_COM_USUAL, NULL};
-static const PMB_FLASH pmb_glass glass_8176 = {{400, 300}, {0, 0}, PMB_COM_USUAL, NULL};
-static const PMB_FLASH pmb_glass glass_91874 = {{176, 264}, {0, 0}, PMB_COM_USUAL, NULL};
+static const PMB_FLASH pmb_glass glass_8151 = {
+    {128, 296},
+    {0,   0  },
+    PMB_COM_USUAL, NULL
+};
+static const PMB_FLASH pmb_glass glass_8176 = {
+    {400, 300},
+    {0,   0  },
+    PMB_COM_USUAL, NULL
+};
+static const PMB_FLASH pmb_glass glass_91874 = {
+    {176, 264},
+    {0,   0  },
+    PMB_COM_USUAL, NULL
+};
 
 static const PMB_FLASH pmb_paper black_8151 = {
     .full_ms = 6000, .fast_ms = 2000, .partial_ms = 1000, .variant = PMB_UC8151};
-static const PMB_FLASH pmb_paper red_8151 = {
-    .full_ms = 25000, .inks = true, .variant = PMB_UC8151};
+static const PMB_FLASH pmb_paper red_8151 = {.full_ms = 25000, .inks = true, .variant = PMB_UC8151};
 static const PMB_FLASH pmb_paper black_8176 = {
     .full_ms = 6000, .fast_ms = 2000, .partial_ms = 1000, .variant = PMB_UC8176};
-static const PMB_FLASH pmb_paper red_8176 = {
-    .full_ms = 25000, .inks = true, .variant = PMB_UC8176};
+static const PMB_FLASH pmb_paper red_8176 = {.full_ms = 25000, .inks = true, .variant = PMB_UC8176};
 static const PMB_FLASH pmb_paper red_91874 = {
     .full_ms = 25000, .inks = true, .variant = PMB_IL91874};
 

@@ -27,8 +27,8 @@ static pmb_status plan(pmb_panel *panel)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
     const pmb_panel_config *config = panel->config;
-    pmb_leave_to_controller(panel, (uint8_t)(TURN_RIGHT | TURN_BOTTOM |
-                                             (detail->exchange ? TURN_SWAP : 0)));
+    pmb_leave_to_controller(
+        panel, (uint8_t)(TURN_RIGHT | TURN_BOTTOM | (detail->exchange ? TURN_SWAP : 0)));
     pmb_mirror_offset(panel, TURN_RIGHT);
     /* Where the controller does not exchange the axes, two pixels share a byte the other way. */
     panel->format = panel->turn & TURN_SWAP ? &pmb_grey4_vertical : detail->format;
@@ -58,8 +58,8 @@ static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
     const uint8_t unit = detail->pixels_per_column;
-    pmb_status status = set(panel, SET_COLUMNS, (uint8_t)(r.x / unit),
-                            (uint8_t)((r.x + r.w) / unit - 1), 2);
+    pmb_status status =
+        set(panel, SET_COLUMNS, (uint8_t)(r.x / unit), (uint8_t)((r.x + r.w) / unit - 1), 2);
     if (status == PMB_OK)
         status = set(panel, SET_ROWS, (uint8_t)r.y, (uint8_t)(r.y + r.h - 1), 2);
     if (status == PMB_OK && detail->write_command)
@@ -84,8 +84,8 @@ static pmb_status start(pmb_panel *panel)
         status = open_window(panel, (pmb_rect){0, 0, memory.w, memory.h});
     const uint32_t pixels = (uint32_t)memory.w * (uint32_t)memory.h;
     if (status == PMB_OK)
-        status = pmb_send_repeated(panel, 0, detail->format == &pmb_rgb565 ? pixels * 2
-                                                                           : pixels / 2);
+        status =
+            pmb_send_repeated(panel, 0, detail->format == &pmb_rgb565 ? pixels * 2 : pixels / 2);
     return status;
 }
 

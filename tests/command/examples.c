@@ -13,6 +13,19 @@ static void first_light_draws_and_has_no_complaints(void **state)
     assert_int_equal(shell("test -s first_light.png").status, 0);
 }
 
+static void two_panels_share_a_bus(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(BUILD_DIR "/example-two_panels");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "two_panels-1.png: a simulated ST7735");
+    assert_says(o.out, "two_panels-2.png: a simulated PCD8544");
+    unsigned clean = 0;
+    for (const char *at = o.out; (at = strstr(at, "complaints: 0")) != NULL; at++)
+        clean++;
+    assert_int_equal(clean, 2);
+}
+
 static void first_light_is_short_and_in_the_readme(void **state)
 {
     (void)state;
@@ -29,6 +42,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(first_light_draws_and_has_no_complaints),
+        cmocka_unit_test(two_panels_share_a_bus),
         cmocka_unit_test(first_light_is_short_and_in_the_readme),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -5,13 +5,22 @@
 #include <sys/wait.h>
 #include <unistd.h>
 
+static char directory[] = "/tmp/pemble-test-XXXXXX";
+
+static void remove_directory(void)
+{
+    char line[80];
+    snprintf(line, sizeof line, "rm -rf %s", directory);
+    (void)!system(line);
+}
+
 const char *shell_directory(void)
 {
-    static char directory[] = "/tmp/pemble-test-XXXXXX";
     static bool made;
     if (!made) {
         assert_non_null(mkdtemp(directory));
         made = true;
+        atexit(remove_directory);
     }
     return directory;
 }

@@ -1,62 +1,63 @@
 /* card.c - pemble card: the test card on a panel. */
 #include "command.h"
 
-#include <errno.h>
 #include <stdio.h>
-#include <string.h>
 #include "stage.h"
 #include "test_card.h"
 
 static const struct usage usage = {
-    .arguments = "CONFIG [-o FILE.png] [--bench FILE]",
+    .arguments = "CONFIG [-o FILE.png] [--panel NAME] [--bench FILE] [--trace FILE.vcd]",
     .text = "Draws the test card on the configured panel, on the simulated bench, and writes a\n"
             "picture of the module. The card has a frame around the outermost pixels, an arrow\n"
             "that points up, L and R at the left and the right, a comb with a tooth every fourth\n"
             "row, and a wedge in which each row is longer than the one above it.\n",
     .examples = "  pemble card assets/quay/gangway.ini -o gangway.png\n"
-                "  pemble card believed.ini --bench real.ini -o what-it-would-show.png\n",
+                "  pemble card believed.ini --bench real.ini -o what-it-would-show.png\n"
+                "  pemble card quay.ini --panel kiosk --trace kiosk.vcd\n",
 };
 
-static int draw(struct stage *stage, const struct setup *setup, const char *out)
+static int draw(struct stage *stage, int number, const char *out)
 {
-    struct test_card card = {setup->panels[0].known->title, stage->panel.size};
-    const pmb_status status = pmb_screen_paint(&stage->screen, test_card_paint, &card);
-    if (status != PMB_OK)
-        return stage_failed(stage, setup, status);
-    if (!pmb_module_save_png(stage->module, out, 0)) {
-        complain("%s: %s", out, strerror(errno));
-        return FAILED;
-    }
-    printf("%s: test card of %dx%d on a simulated %s, %llu bytes sent, complaints: %u\n", out,
-           stage->panel.size.w, stage->panel.size.h, pmb_module_label(stage->module),
-           (unsigned long long)pmb_bench_traffic_so_far(stage->bench).bytes,
-           stage_complaints(stage));
-    return DONE;
+    struct act *act = &stage->acts[number];
+    int status = stage_open(stage, number);
+    if (status != DONE)
+        return status;
+    struct test_card card = test_card_for(&act->panel, act->setup->known->title);
+    status = stage_paint(stage, number, test_card_paint, &card);
+    if (status == DONE)
+        status = stage_picture(act->module, out);
+    if (status == DONE)
+        printf(
+            "%s: test card of %dx%d on a simulated %s, %.1f ms of virtual time, complaints: %u\n",
+            out, act->panel.size.w, act->panel.size.h, act->setup->known->title,
+            (double)pmb_bench_now(stage->bench) / 1e6, stage_complaints(act->module));
+    return status;
 }
 
 static int run(int argc, const char **argv)
 {
-    char *out = NULL, *bench = NULL;
+    char *out = NULL, *panel = NULL;
+    struct stage_options bench = {NULL, NULL};
     struct poptOption options[] = {
         {"output", 'o',  POPT_ARG_STRING, &out,   0, "the picture to write; card.png if not given",
          "FILE.png"                                                                                       },
-        {"bench",  '\0', POPT_ARG_STRING, &bench, 0,
-         "the hardware as it really is, a file like CONFIG; taken from CONFIG if not given",        "FILE"},
+        {"panel",  '\0', POPT_ARG_STRING, &panel, 0,
+         "which panel of the file; the first if not given",                                         "NAME"},
+        STAGE_OPTIONS(bench),
         POPT_TABLEEND,
     };
+    static struct setup setup;
+    struct stage stage;
     struct line line;
     int status;
     if (!line_read(&line, &usage, options, argc, argv, 1, 1, &status))
         return status;
-    struct setup believed, real;
-    struct stage stage = {0};
-    status = BAD_USE;
-    if (config_read(&believed, line.words[0]) && config_read_bench(&real, &believed, bench)) {
-        status = stage_open(&stage, &believed, &real);
-        if (status == DONE)
-            status = draw(&stage, &believed, out ? out : "card.png");
-        stage_close(&stage);
+    status = stage_read(&stage, &setup, line.words[0], &bench);
+    if (status == DONE) {
+        const int number = setup_find(&setup, panel);
+        status = number < 0 ? BAD_USE : draw(&stage, number, out ? out : "card.png");
     }
+    status = stage_close(&stage, status);
     line_done(&line);
     return status;
 }

@@ -1,273 +1,470 @@
-/* config.c - what the keys of a configuration mean. */
+/* config.c - panels from the entries of a file: which entry belongs to which, what is usual when
+ * nothing is said, and whether it all fits together. */
 #include "config.h"
 
 #include <stdio.h>
-#include <stdlib.h>
 #include <string.h>
-#include <strings.h>
+#include "command.h"
+#include "config_keys.h"
 #include "ini_entries.h"
 #include "pemble/families.h"
 
-/* One value being read; `reason` is for a refusal, `note` for what is unusual. */
-struct reading {
-    struct panel_setup *panel;
-    const char *value;
-    char reason[200], note[200];
-};
+enum { PINS_APART = 20 }; /* between the usual pins of two panels on the plain bench */
 
-struct key {
-    const char *section, *name;
-    bool (*read)(struct reading *r);
-    const char *possible;
-};
-
-/* A whole number, decimal or with 0x, and nothing behind it but `unit`. */
-static bool number_with(const char *text, const char *unit, long least, long most, long *value)
+const char *panel_title(const struct panel_setup *panel)
 {
-    char *end;
-    const int base = text[0] == '0' && (text[1] == 'x' || text[1] == 'X') ? 16 : 10;
-    if (text[0] < '0' || text[0] > '9')
-        return false;
-    *value = strtol(text, &end, base);
-    end += strspn(end, " ");
-    return strcasecmp(end, unit) == 0 && *value >= least && *value <= most;
+    if (*panel->name)
+        return panel->name;
+    return panel->module ? panel->module->name : panel->known->title;
 }
 
-static bool number(const char *text, long least, long most, long *value)
+int setup_find(const struct setup *setup, const char *name)
 {
-    return number_with(text, "", least, most, value);
+    for (int i = 0; i < setup->count; i++)
+        if (!name || strcmp(setup->panels[i].name, name) == 0)
+            return i;
+    complain("%s: no panel is called %s; the first is '%s'", setup->path, name,
+             panel_title(&setup->panels[0]));
+    return -1;
 }
 
-static bool read_controller(struct reading *r)
+static const struct entry *find(const struct entries *entries, const char *section,
+                                const char *instance, const char *key)
 {
-    const struct known_controller *known = controller_named(r->value);
-    if (!known)
-        return false;
-    r->panel->known = known;
-    r->panel->config.controller = known->controller;
-    return true;
-}
-
-static bool read_size(struct reading *r)
-{
-    int w, h, used = 0;
-    if (sscanf(r->value, "%4dx%4d%n", &w, &h, &used) != 2 || r->value[used] != '\0' || w <= 0 ||
-        h <= 0)
-        return false;
-    r->panel->config.size = (pmb_size){(int16_t)w, (int16_t)h};
-    return true;
-}
-
-static bool read_rotate(struct reading *r)
-{
-    long degrees;
-    if (!number(r->value, 0, 270, &degrees) || degrees % 90 != 0)
-        return false;
-    r->panel->config.rotate = (pmb_rotation)(degrees / 90);
-    return true;
-}
-
-static bool read_contrast(struct reading *r)
-{
-    long contrast;
-    if (!number(r->value, 1, 255, &contrast))
-        return false;
-    r->panel->config.contrast = (uint8_t)contrast;
-    return true;
-}
-
-static bool read_type(struct reading *r)
-{
-    if (strcmp(r->value, "i2c") != 0)
-        return false;
-    r->panel->config.bus.kind = &pmb_i2c;
-    return true;
-}
-
-static bool read_address(struct reading *r)
-{
-    long address;
-    if (!number(r->value, 0x08, 0xEF, &address))
-        return false;
-    /* 7-bit addresses end at 77h (UM10204, section 3.1.12), so what is above is the 8-bit form. */
-    if (address > 0x77) {
-        if (address & 1) {
-            snprintf(r->reason, sizeof r->reason, "an odd number above 0x77 is no address");
-            return false;
-        }
-        snprintf(r->note, sizeof r->note,
-                 "address 0x%02lx is in 8-bit form, as some boards print it; in 7-bit form, which "
-                 "is used here, it is 0x%02lx",
-                 (unsigned long)address, (unsigned long)address / 2);
-        address /= 2;
+    for (int i = 0; i < entries->count; i++) {
+        const struct entry *e = &entries->list[i];
+        if (strcmp(e->section, section) == 0 && strcmp(e->instance, instance) == 0 &&
+            strcmp(e->key, key) == 0)
+            return e;
     }
-    r->panel->config.bus.address = (uint8_t)address;
-    return true;
-}
-
-static bool read_speed(struct reading *r)
-{
-    long value;
-    uint32_t *hertz = &r->panel->config.bus.hertz;
-    if (number_with(r->value, "kHz", 1, 100000, &value))
-        *hertz = (uint32_t)value * 1000;
-    else if (number_with(r->value, "MHz", 1, 100, &value))
-        *hertz = (uint32_t)value * 1000000;
-    else if (number_with(r->value, "Hz", 1000, 100000000, &value))
-        *hertz = (uint32_t)value;
-    else
-        return false;
-    return true;
-}
-
-static bool read_pin(const char *text, pmb_pin *pin)
-{
-    long value;
-    if (strcmp(text, "none") == 0) {
-        *pin = PMB_PIN_NONE;
-        return true;
-    }
-    if (!number(text, 0, 254, &value))
-        return false;
-    *pin = PMB_PIN(value);
-    return true;
-}
-
-static bool read_reset(struct reading *r)
-{
-    return read_pin(r->value, &r->panel->config.reset);
-}
-
-/* Pins of a hardware bus: checked, and of no use to the bench. */
-static bool read_bus_pin(struct reading *r)
-{
-    pmb_pin pin;
-    return read_pin(r->value, &pin);
-}
-
-#define PIN_RANGE "none, or a pin number from 0 to 254"
-
-static const struct key keys[] = {
-    {"panel", "controller", read_controller, NULL                                          },
-    {"panel", "size",       read_size,       "WIDTHxHEIGHT in pixels, such as 128x64"      },
-    {"panel", "rotate",     read_rotate,     "0, 90, 180 or 270 (degrees, clockwise)"      },
-    {"panel", "contrast",   read_contrast,   "1 (least) to 255 (most)"                     },
-    {"bus",   "type",       read_type,       "i2c"                                         },
-    {"bus",   "address",    read_address,    "0x08 to 0x77, the 7-bit form"                },
-    {"bus",   "speed",      read_speed,      "a number with Hz, kHz or MHz, such as 400kHz"},
-    {"pins",  "sda",        read_bus_pin,    PIN_RANGE                                     },
-    {"pins",  "scl",        read_bus_pin,    PIN_RANGE                                     },
-    {"pins",  "reset",      read_reset,      PIN_RANGE                                     },
-};
-enum { KEY_COUNT = sizeof keys / sizeof keys[0] };
-
-/* "controller, size, ..." of a section, or "" when there is no such section. */
-static const char *keys_of(const char *section)
-{
-    static char text[400];
-    size_t length = 0;
-    text[0] = '\0';
-    for (int i = 0; i < KEY_COUNT; i++)
-        if (strcmp(keys[i].section, section) == 0)
-            length += (size_t)snprintf(text + length, sizeof text - length, "%s%s",
-                                       length ? ", " : "", keys[i].name);
-    return text;
-}
-
-static const struct key *key_named(const struct entry *entry)
-{
-    for (int i = 0; i < KEY_COUNT; i++)
-        if (strcmp(keys[i].section, entry->section) == 0 && strcmp(keys[i].name, entry->key) == 0)
-            return &keys[i];
     return NULL;
 }
 
-static void unknown_key(struct entries *entries, const struct entry *entry)
-{
-    const char *possible = keys_of(entry->section);
-    if (*possible)
-        entry_error(entries, entry->line, "[%s] has no key '%s'; it may have %s", entry->section,
-                    entry->key, possible);
-    else if (*entry->section)
-        entry_error(entries, entry->line, "no section is called [%s]; there are panel, bus, pins",
-                    entry->section);
-    else
-        entry_error(entries, entry->line, "'%s' stands before the first [section]", entry->key);
-}
-
-static void take_entry(struct panel_setup *panel, struct entries *entries,
-                       const struct entry *entry)
-{
-    struct reading reading = {.panel = panel, .value = entry->value};
-    const struct key *key = key_named(entry);
-    if (!key) {
-        unknown_key(entries, entry);
-        return;
-    }
-    if (!key->read(&reading))
-        entry_error(entries, entry->line, "[%s] %s = %s: %s%spossible is %s", entry->section,
-                    entry->key, entry->value, reading.reason, *reading.reason ? "; " : "",
-                    key->possible ? key->possible : controller_names());
-    else if (*reading.note)
-        fprintf(stderr, "pemble: %s:%d: note: %s\n", entries->path, entry->line, reading.note);
-}
-
-static int line_of(const struct entries *entries, const char *section, const char *key)
+static bool has_section(const struct entries *entries, const char *section, const char *instance)
 {
     for (int i = 0; i < entries->count; i++)
         if (strcmp(entries->list[i].section, section) == 0 &&
-            strcmp(entries->list[i].key, key) == 0)
-            return entries->list[i].line;
-    return 0;
+            strcmp(entries->list[i].instance, instance) == 0)
+            return true;
+    return false;
 }
 
-static void require(struct entries *entries, const char *section, const char *key,
+/* ---- reading ---- */
+
+static void take_entry(struct setup *setup, struct panel_setup *panel, struct entries *entries,
+                       const struct entry *entry)
+{
+    const struct key *key = key_named(entry->section, entry->key);
+    struct reading reading = {panel, setup->board, entry->key, entry->value, "", ""};
+    if (!key)
+        return; /* said by check_keys */
+    if (!key->read(&reading)) {
+        const bool both = *reading.reason && key->possible;
+        entry_error(entries, entry->line, "[%s] %s = %s: %s%s%s%s", entry->section, entry->key,
+                    entry->value, reading.reason, both ? "; " : "",
+                    key->possible ? "possible is " : "", key->possible ? key->possible : "");
+    } else if (*reading.note) {
+        fprintf(stderr, "pemble: %s:%d: note: %s\n", entries->path, entry->line, reading.note);
+    }
+}
+
+static void take_section(struct setup *setup, struct panel_setup *panel, struct entries *entries,
+                         const char *section, const char *instance)
+{
+    for (int i = 0; i < entries->count; i++) {
+        const struct entry *e = &entries->list[i];
+        if (strcmp(e->section, section) == 0 && strcmp(e->instance, instance) == 0)
+            take_entry(setup, panel, entries, e);
+    }
+}
+
+/* The section of the bus that a panel names, or that is called like it, or the one without a name.
+ */
+static const char *bus_of(const struct panel_setup *panel, struct entries *entries)
+{
+    const struct entry *named = find(entries, "panel", panel->name, "bus");
+    if (!named)
+        return has_section(entries, "bus", panel->name) ? panel->name : "";
+    if (!has_section(entries, "bus", named->value))
+        entry_error(entries, named->line, "[panel] bus = %s: there is no section [bus %s]",
+                    named->value, named->value);
+    return named->value;
+}
+
+/* What a module says, as if the file said it first. */
+static void take_module(struct setup *setup, struct panel_setup *panel, struct entries *entries)
+{
+    const struct entry *entry = find(entries, "panel", panel->name, "module");
+    if (!entry)
+        return;
+    panel->module = module_named(entry->value);
+    if (!panel->module) {
+        entry_error(entries, entry->line, "[panel] module = %s: possible is %s", entry->value,
+                    module_names_like(entry->value));
+        return;
+    }
+    char words[120];
+    struct reading reading = {panel, setup->board, "controller", panel->module->controller, "", ""};
+    (void)key_named("panel", "controller")->read(&reading);
+    snprintf(words, sizeof words, "%s", panel->module->keys);
+    for (char *word = strtok(words, " "); word; word = strtok(NULL, " ")) {
+        char *value = strchr(word, '=');
+        *value++ = '\0';
+        const struct key *key = key_named("panel", word);
+        reading.key = word;
+        reading.value = value;
+        (void)(key ? key : key_named("bus", word))->read(&reading);
+    }
+}
+
+static void check_keys(struct entries *entries)
+{
+    for (int i = 0; i < entries->count; i++) {
+        const struct entry *e = &entries->list[i];
+        const char *possible = keys_of(e->section);
+        if (key_named(e->section, e->key))
+            continue;
+        if (*possible)
+            entry_error(entries, e->line, "[%s] has no key '%s'; it may have %s", e->section,
+                        e->key, possible);
+        else if (*e->section)
+            entry_error(entries, e->line,
+                        "no section is called [%s]; there are panel, bus, pins, board, faults",
+                        e->section);
+        else
+            entry_error(entries, e->line, "'%s' stands before the first [section]", e->key);
+    }
+}
+
+static void missing(struct entries *entries, const char *section, const char *key,
                     const char *possible)
 {
-    if (line_of(entries, section, key))
-        return;
     fprintf(stderr, "pemble: %s: [%s] %s is missing; possible is %s\n", entries->path, section, key,
             possible);
     entries->errors++;
 }
 
-/* What the keys are together: sizes against memory, address and speed against the controller. */
-static void check_panel(struct panel_setup *panel, struct entries *entries)
+/* ---- what is usual ---- */
+
+static bool is_paper(const struct panel_setup *panel)
 {
-    const pmb_controller *controller = panel->config.controller;
-    const pmb_size size = panel->config.size, memory = controller->memory;
-    pmb_bus *bus = &panel->config.bus;
+    return panel->config.controller->family->refresh != NULL;
+}
+
+static bool needs_pin(const struct panel_setup *panel, enum signal signal)
+{
+    const char *type = panel->type;
+    const bool i2c = strcmp(type, "i2c") == 0, parallel = strcmp(type, "parallel8") == 0;
+    const bool chips = panel->config.controller == &pmb_ks0108;
+    switch (signal) {
+    case SIGNAL_SDA:
+    case SIGNAL_SCL:
+        return !parallel;
+    case SIGNAL_DC:
+        return !i2c && strcmp(type, "spi3") != 0;
+    case SIGNAL_CS:
+        return !i2c;
+    case SIGNAL_CS2:
+        return chips;
+    case SIGNAL_RESET:
+        return !i2c;
+    case SIGNAL_BUSY:
+        return is_paper(panel);
+    case SIGNAL_SDO:
+    case SIGNAL_BACKLIGHT:
+        return false;
+    default:
+        return parallel;
+    }
+}
+
+static void usual_type(struct panel_setup *panel)
+{
+    if (*panel->type)
+        return;
+    const uint8_t buses = panel->config.controller->buses;
+    const bool i2c = buses & PMB_HAS_I2C, spi = buses & PMB_HAS_SPI;
+    strcpy(panel->type, i2c ? "i2c" : spi ? "spi" : "parallel8");
+    panel->config.bus.kind = i2c ? &pmb_i2c : spi ? &pmb_spi : &pmb_parallel8;
+}
+
+/* The pins that I2C has on boards where its unit is fixed to some. */
+static pmb_pin usual_pin(const struct setup *setup, const struct panel_setup *panel,
+                         enum signal signal)
+{
+    const struct board *board = setup->board;
+    const struct board_unit *unit = board_unit(board, "i2c", panel->config.bus.unit);
+    const bool bus_line = signal == SIGNAL_SDA || signal == SIGNAL_SCL;
+    int pin = board->usual[signal];
+    if (strcmp(panel->type, "i2c") == 0 && bus_line) {
+        const char *list = !unit ? NULL : signal == SIGNAL_SDA ? unit->sda : unit->scl;
+        static const int free_choice[][2] = {
+            {21, 22},
+            {4,  5 }
+        };
+        if (list)
+            (void)sscanf(list, "%d", &pin);
+        else if (board != &board_bench)
+            pin = free_choice[strcmp(board->name, "esp8266") == 0][signal == SIGNAL_SCL];
+        if (list && strcmp(board->name, "rp2040") == 0 && panel->config.bus.unit == 0)
+            pin = signal == SIGNAL_SDA ? 4 : 5;
+    }
+    if (board == &board_bench && (!bus_line || strcmp(panel->type, "softspi") == 0))
+        pin += PINS_APART * (int)(panel - setup->panels);
+    return pin < 0 ? PMB_PIN_NONE : PMB_PIN(pin);
+}
+
+static void usual_pins(const struct setup *setup, struct panel_setup *panel)
+{
+    for (int i = 0; i < SIGNALS; i++)
+        if (!panel->pin_given[i] && needs_pin(panel, (enum signal)i))
+            panel->pins[i] = usual_pin(setup, panel, (enum signal)i);
+}
+
+/* The pins, where the library looks for them. */
+static void place_pins(struct panel_setup *panel)
+{
+    pmb_panel_config *config = &panel->config;
+    pmb_bus *bus = &config->bus;
+    const pmb_pin *pins = panel->pins;
+    const bool i2c = bus->kind == &pmb_i2c, soft = bus->kind == &pmb_soft_spi;
+    config->reset = pins[SIGNAL_RESET];
+    config->backlight = pins[SIGNAL_BACKLIGHT];
+    config->busy = pins[SIGNAL_BUSY];
+    bus->select = i2c ? PMB_PIN_NONE : pins[SIGNAL_CS];
+    bus->data_command = i2c || bus->kind == &pmb_spi3 ? PMB_PIN_NONE : pins[SIGNAL_DC];
+    bus->second_select = pins[SIGNAL_CS2];
+    bus->clock = soft ? pins[SIGNAL_SCL] : PMB_PIN_NONE;
+    bus->data = soft ? pins[SIGNAL_SDA] : PMB_PIN_NONE;
+    bus->data_in = soft ? pins[SIGNAL_SDO] : PMB_PIN_NONE;
+    bus->strobe = pins[SIGNAL_STROBE];
+    bus->read = pins[SIGNAL_READ];
+    memcpy(panel->lines, pins + SIGNAL_D0, sizeof panel->lines);
+    bus->lines = bus->kind == &pmb_parallel8 ? panel->lines : NULL;
+}
+
+/* ---- whether it fits together ---- */
+
+static int line_of(const struct entries *entries, const struct panel_setup *panel,
+                   const char *section, const char *key)
+{
+    const struct entry *e = find(entries, section, panel->name, key);
+    if (!e)
+        e = find(entries, section, "", key);
+    if (!e && strcmp(key, "size") == 0)
+        e = find(entries, "panel", panel->name, "module");
+    return e ? e->line : 1;
+}
+
+static void check_memory(const struct panel_setup *panel, struct entries *entries)
+{
+    const pmb_panel_config *config = &panel->config;
+    const pmb_size size = config->size, memory = config->controller->memory;
+    const pmb_offset offset = config->offset;
     if (size.w > memory.w || size.h > memory.h)
         entry_error(
-            entries, line_of(entries, "panel", "size"),
+            entries, line_of(entries, panel, "panel", "size"),
             "[panel] size = %dx%d: larger than the %s's memory of %dx%d; it is sold with %s",
-            size.w, size.h, panel->known->title, memory.w, memory.h, panel->known->sizes);
+            size.w, size.h, panel->known->title, memory.w, memory.h,
+            controller_sizes(panel->known));
+    else if (offset.given && (offset.x + size.w > memory.w || offset.y + size.h > memory.h))
+        entry_error(entries, line_of(entries, panel, "panel", "offset"),
+                    "[panel] offset = %d,%d: with %dx%d pixels it may be at most %d,%d in the %s's "
+                    "memory of %dx%d",
+                    offset.x, offset.y, size.w, size.h, memory.w - size.w, memory.h - size.h,
+                    panel->known->title, memory.w, memory.h);
+}
+
+static void check_address(struct panel_setup *panel, struct entries *entries)
+{
+    const pmb_controller *controller = panel->config.controller;
+    pmb_bus *bus = &panel->config.bus;
+    if (bus->kind != &pmb_i2c || !(controller->buses & PMB_HAS_I2C))
+        return;
     if (bus->address == 0)
         bus->address = controller->addresses[0];
     if (bus->address != controller->addresses[0] && bus->address != controller->addresses[1])
-        entry_error(entries, line_of(entries, "bus", "address"),
+        entry_error(entries, line_of(entries, panel, "bus", "address"),
                     "[bus] address = 0x%02x: the %s can only have 0x%02x or 0x%02x", bus->address,
                     panel->known->title, controller->addresses[0], controller->addresses[1]);
-    if (bus->hertz > controller->i2c_khz * 1000u)
-        entry_error(entries, line_of(entries, "bus", "speed"),
-                    "[bus] speed: the %s takes at most %u kHz on I2C", panel->known->title,
-                    controller->i2c_khz);
+}
+
+static void check_bus(struct panel_setup *panel, struct entries *entries, const struct board *board)
+{
+    const pmb_controller *controller = panel->config.controller;
+    const pmb_bus *bus = &panel->config.bus;
+    const unsigned most = bus->kind == &pmb_i2c ? controller->i2c_khz : controller->spi_khz;
+    if (!strstr(controller_buses(panel->known), panel->type))
+        entry_error(entries, line_of(entries, panel, "bus", "type"),
+                    "[bus] type = %s: the %s has only %s", panel->type, panel->known->title,
+                    controller_buses(panel->known));
+    else if (bus->hertz > most * 1000u && bus->kind != &pmb_parallel8)
+        entry_error(entries, line_of(entries, panel, "bus", "speed"),
+                    "[bus] speed: the %s takes at most %u kHz on %s", panel->known->title, most,
+                    panel->type);
+    const char *unit = bus->kind == &pmb_i2c ? "i2c" : "spi";
+    const bool hardware = bus->kind == &pmb_i2c || bus->kind == &pmb_spi || bus->kind == &pmb_spi3;
+    if (hardware && !board_unit(board, unit, bus->unit))
+        entry_error(entries, line_of(entries, panel, "bus", "unit"),
+                    "[bus] unit = %u: the %s has no %s unit of that number", bus->unit,
+                    board->title, unit);
+}
+
+static void check_pins(const struct panel_setup *panel, struct entries *entries)
+{
+    for (int i = 0; i < SIGNALS; i++) {
+        const bool may_lack =
+            i == SIGNAL_RESET || i == SIGNAL_BUSY || i == SIGNAL_READ ||
+            (i == SIGNAL_CS && strcmp(panel->type, "spi3") != 0) ||
+            (i == SIGNAL_DC && strcmp(panel->type, "softspi") == 0) ||
+            ((i == SIGNAL_SDA || i == SIGNAL_SCL) && strcmp(panel->type, "softspi") != 0);
+        if (panel->pins[i] == PMB_PIN_NONE && needs_pin(panel, (enum signal)i) && !may_lack)
+            entry_error(entries, line_of(entries, panel, "pins", signal_name((enum signal)i)),
+                        "[pins] %s = none: a panel on %s needs this wire",
+                        signal_name((enum signal)i), panel->type);
+    }
+}
+
+static pmb_status no_transfer(void)
+{
+    return PMB_ERR_BUS;
+}
+
+static pmb_status no_i2c(void *context, const pmb_bus *bus, const uint8_t *head, size_t head_count,
+                         const uint8_t *body, size_t body_count)
+{
+    (void)context, (void)bus, (void)head, (void)head_count, (void)body, (void)body_count;
+    return no_transfer();
+}
+
+static pmb_status no_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+                         size_t count)
+{
+    (void)context, (void)bus, (void)out, (void)in, (void)count;
+    return no_transfer();
+}
+
+static pmb_status no_parallel(void *context, const pmb_bus *bus, const uint8_t *bytes, size_t count)
+{
+    (void)context, (void)bus, (void)bytes, (void)count;
+    return no_transfer();
+}
+
+static void no_write(void *context, pmb_pin pin, bool high)
+{
+    (void)context, (void)pin, (void)high;
+}
+
+static bool no_read(void *context, pmb_pin pin)
+{
+    (void)context, (void)pin;
+    return false;
+}
+
+static void no_wait(void *context, uint32_t microseconds)
+{
+    (void)context, (void)microseconds;
+}
+
+/* What is left is for the driver to judge: it refuses before it sends, and here nothing can be
+ * sent. */
+static void check_driver(const struct panel_setup *panel, struct entries *entries)
+{
+    const pmb_port port = {.i2c_write = no_i2c,
+                           .spi = no_spi,
+                           .parallel = no_parallel,
+                           .pin_write = no_write,
+                           .pin_read = no_read,
+                           .wait_us = no_wait};
+    pmb_panel opened;
+    const pmb_status status = pmb_panel_open(&opened, &panel->config, &port);
+    if (status == PMB_ERR_ARGUMENT || status == PMB_ERR_UNSUPPORTED)
+        entry_error(entries, line_of(entries, panel, "panel", "controller"),
+                    "[panel] the %s cannot have one of these as it is given: contrast, com, bias, "
+                    "temperature, colors, refresh (docs/controllers/ says what it has)",
+                    panel->known->title);
+}
+
+static void complete(struct setup *setup, struct panel_setup *panel, struct entries *entries)
+{
+    const int errors = entries->errors;
+    usual_type(panel);
+    check_memory(panel, entries);
+    check_bus(panel, entries, setup->board);
+    check_address(panel, entries);
+    usual_pins(setup, panel);
+    place_pins(panel);
+    check_pins(panel, entries);
+    if (entries->errors == errors)
+        check_driver(panel, entries);
+}
+
+/* ---- the whole file ---- */
+
+static void read_board(struct setup *setup, struct entries *entries)
+{
+    const struct entry *mcu = find(entries, "board", "", "mcu");
+    setup->board = mcu ? board_named(mcu->value) : &board_bench;
+    if (!setup->board) {
+        entry_error(entries, mcu->line, "[board] mcu = %s: possible is %s", mcu->value,
+                    board_names());
+        setup->board = &board_bench;
+    }
+}
+
+/* Every name that a [panel NAME] has is a panel; a file without one has the panel without a name.
+ */
+static void list_panels(struct setup *setup, struct entries *entries)
+{
+    for (int i = 0; i < entries->count; i++) {
+        const struct entry *e = &entries->list[i];
+        bool known = strcmp(e->section, "panel") != 0;
+        for (int k = 0; k < setup->count && !known; k++)
+            known = strcmp(setup->panels[k].name, e->instance) == 0;
+        if (known)
+            continue;
+        if (setup->count == MOST_PANELS) {
+            entry_error(entries, e->line, "more than %d panels in one file", MOST_PANELS);
+            return;
+        }
+        snprintf(setup->panels[setup->count++].name, NAME_SIZE, "%.31s", e->instance);
+    }
+    if (setup->count == 0)
+        setup->count = 1;
+}
+
+static void read_panel(struct setup *setup, struct panel_setup *panel, struct entries *entries)
+{
+    take_module(setup, panel, entries);
+    take_section(setup, panel, entries, "bus", bus_of(panel, entries));
+    take_section(setup, panel, entries, "pins", "");
+    if (*panel->name) {
+        take_section(setup, panel, entries, "pins", panel->name);
+        take_section(setup, panel, entries, "faults", "");
+    }
+    take_section(setup, panel, entries, "faults", panel->name);
+    take_section(setup, panel, entries, "panel", panel->name);
+    if (!find(entries, "panel", panel->name, "module")) {
+        if (!find(entries, "panel", panel->name, "controller"))
+            missing(entries, "panel", "controller (or module)", controller_names());
+        if (!find(entries, "panel", panel->name, "size"))
+            missing(entries, "panel", "size", "WIDTHxHEIGHT in pixels");
+    }
 }
 
 bool config_read(struct setup *setup, const char *path)
 {
     static struct entries entries;
-    *setup = (struct setup){.path = path, .count = 1};
-    struct panel_setup *panel = &setup->panels[0];
-    panel->config.bus.kind = &pmb_i2c;
+    *setup = (struct setup){.path = path};
     if (!entries_read(&entries, path))
         return false;
-    for (int i = 0; i < entries.count; i++)
-        take_entry(panel, &entries, &entries.list[i]);
-    require(&entries, "panel", "controller", controller_names());
-    require(&entries, "panel", "size", "WIDTHxHEIGHT in pixels");
-    if (entries.errors == 0)
-        check_panel(panel, &entries);
+    check_keys(&entries);
+    read_board(setup, &entries);
+    list_panels(setup, &entries);
+    for (int i = 0; i < setup->count; i++)
+        read_panel(setup, &setup->panels[i], &entries);
+    for (int i = 0; i < setup->count && entries.errors == 0; i++)
+        complete(setup, &setup->panels[i], &entries);
     return entries.errors == 0;
 }
 

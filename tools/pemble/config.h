@@ -2,31 +2,37 @@
 #ifndef PEMBLE_CONFIG_H
 #define PEMBLE_CONFIG_H
 
-#include "pemble/pemble.h"
+#include "boards.h"
+#include "catalog.h"
 
-enum { MOST_PANELS = 8, NAME_SIZE = 32 };
+enum { MOST_PANELS = 8, NAME_SIZE = 32, MOST_FAULTS = 8 };
 
-/* A controller that the command knows by name. */
-struct known_controller {
-    const char *name;  /* in configurations: "ssd1306" */
-    const char *title; /* as printed: "SSD1306" */
-    const pmb_controller *controller;
-    const char *sizes; /* that it is sold with, for messages */
+/* Something wrong with the hardware, in a bench file. */
+struct fault {
+    enum { FAULT_MUTE, FAULT_SWAP, FAULT_CUT, FAULT_STUCK, FAULT_LOSE } kind;
+    enum signal a, b; /* the wires */
+    long value;       /* a level, or every how many bytes */
 };
-const struct known_controller *controller_named(const char *name);
-/* The names of all, separated by commas. */
-const char *controller_names(void);
 
 /* One panel of a file. */
 struct panel_setup {
     char name[NAME_SIZE]; /* "" when the file does not name it */
     const struct known_controller *known;
+    const struct known_module *module; /* NULL when the file does not start from one */
+    char type[12];                     /* of the bus: "i2c" */
+    pmb_pin pins[SIGNALS];
+    bool pin_given[SIGNALS]; /* by the file, rather than the usual one */
+    bool unit_given;
+    pmb_pin lines[8]; /* D0 to D7, for config.bus.lines */
     pmb_panel_config config;
+    struct fault faults[MOST_FAULTS];
+    int fault_count;
 };
 
 /* All panels of a file. */
 struct setup {
     const char *path;
+    const struct board *board; /* the plain bench when the file names none */
     struct panel_setup panels[MOST_PANELS];
     int count;
 };
@@ -40,5 +46,12 @@ bool config_read(struct setup *setup, const char *path);
 /* Reads the file that describes the hardware as it really is; without one (path NULL), reality is
  * as believed. */
 bool config_read_bench(struct setup *real, const struct setup *believed, const char *path);
+
+/* The number of the panel of that name, of the first for NULL; -1 after saying that there is none.
+ */
+int setup_find(const struct setup *setup, const char *name);
+
+/* The panel's name, or that of its module or controller. */
+const char *panel_title(const struct panel_setup *panel);
 
 #endif

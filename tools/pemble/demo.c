@@ -20,33 +20,26 @@ enum { MINUTE = 14 * 60 + 20, PATH_SIZE = 512 };
 
 static int show(const char *quay, const char *name, const struct tide *tide, const char *directory)
 {
+    static struct setup setup;
     char config[PATH_SIZE], out[PATH_SIZE];
-    struct setup setup;
     struct stage stage;
     snprintf(config, sizeof config, "%s/%s.ini", quay, name);
     snprintf(out, sizeof out, "%s/%s.png", directory, name);
-    if (!config_read(&setup, config))
-        return BAD_USE;
-    int status = stage_open(&stage, &setup, &setup);
-    if (status == DONE) {
-        struct gangway scene = {tide, stage.panel.size, MINUTE};
-        const pmb_status painted = pmb_screen_paint(&stage.screen, gangway_paint, &scene);
-        const pmb_bench_traffic sent = pmb_bench_traffic_so_far(stage.bench);
-        if (painted != PMB_OK) {
-            status = stage_failed(&stage, &setup, painted);
-        } else if (!pmb_module_save_png(stage.module, out, 0)) {
-            complain("%s: %s", out, strerror(errno));
-            status = FAILED;
-        } else {
-            printf("%s: %dx%d on a simulated %s, %llu bytes, %.1f ms of virtual time, complaints: "
-                   "%u\n",
-                   out, stage.panel.size.w, stage.panel.size.h, pmb_module_label(stage.module),
-                   (unsigned long long)sent.bytes, (double)pmb_bench_now(stage.bench) / 1e6,
-                   stage_complaints(&stage));
-        }
-    }
-    stage_close(&stage);
-    return status;
+    int status = stage_read(&stage, &setup, config, &(struct stage_options){NULL, NULL});
+    if (status == DONE)
+        status = stage_open(&stage, 0);
+    struct act *act = &stage.acts[0];
+    struct gangway scene = {tide, act->panel.size, MINUTE};
+    if (status == DONE)
+        status = stage_paint(&stage, 0, gangway_paint, &scene);
+    if (status == DONE)
+        status = stage_picture(act->module, out);
+    if (status == DONE)
+        printf("%s: %dx%d on a simulated %s, %llu bytes, %.1f ms of virtual time, complaints: %u\n",
+               out, act->panel.size.w, act->panel.size.h, act->setup->known->title,
+               (unsigned long long)pmb_bench_traffic_so_far(stage.bench).bytes,
+               (double)pmb_bench_now(stage.bench) / 1e6, stage_complaints(act->module));
+    return stage_close(&stage, status);
 }
 
 static int run(int argc, const char **argv)

@@ -4,7 +4,10 @@
 #include <stdio.h>
 #include <string.h>
 
-static const struct command *const commands[] = {&command_card, &command_demo};
+static const struct command *const commands[] = {
+    &command_panels,   &command_wiring, &command_probe, &command_card,
+    &command_symptoms, &command_config, &command_demo,
+};
 enum { COUNT = sizeof commands / sizeof commands[0] };
 
 static void print_help(FILE *out)

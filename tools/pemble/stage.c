@@ -1,49 +1,90 @@
-/* stage.c - bench, panel and screen for a subcommand. */
+/* stage.c - bench, panels and screens for a subcommand. */
 #include "stage.h"
 
+#include <errno.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
 #include "command.h"
 
-/* The devices that acknowledge their address, as text. */
-static void scan(const struct stage *stage, const pmb_bus *configured, char *text, size_t size)
+enum { LONGEST_REFRESH_MS = 60000 };
+
+/* What a module calls the pin of a signal: the names of serial ones, 8080 ones and KS0108 ones. */
+static const char *const pin_names[SIGNALS][3] = {
+    [SIGNAL_SDA] = {"SDA" },
+      [SIGNAL_SCL] = {"SCL" },
+      [SIGNAL_SDO] = {"SDO" },
+    [SIGNAL_CS] = {"CS",   "CS1"},
+      [SIGNAL_CS2] = {"CS2"     },
+      [SIGNAL_DC] = {"DC", "RS"},
+    [SIGNAL_RESET] = {"RES" },
+      [SIGNAL_BUSY] = {"BUSY" },
+      [SIGNAL_BACKLIGHT] = {"BLK"},
+    [SIGNAL_STROBE] = {"WR",  "E"},
+      [SIGNAL_READ] = {"RD",   "RW"},
+      [SIGNAL_D0] = {"D0"     },
+    [SIGNAL_D0 + 1] = {"D1"},
+      [SIGNAL_D0 + 2] = {"D2"  },
+      [SIGNAL_D0 + 3] = {"D3"  },
+    [SIGNAL_D0 + 4] = {"D4"  },
+      [SIGNAL_D0 + 5] = {"D5"  },
+      [SIGNAL_D0 + 6] = {"D6"  },
+    [SIGNAL_D0 + 7] = {"D7"  },
+};
+
+int stage_scan(const struct stage *stage, const pmb_bus *configured, uint8_t found[128])
 {
     const pmb_port *port = pmb_bench_port(stage->bench);
     pmb_bus bus = *configured;
-    size_t length = 0;
-    text[0] = '\0';
+    int count = 0;
     for (bus.address = 0x08; bus.address <= 0x77; bus.address++)
-        if (port->i2c_write(port->context, &bus, NULL, 0, NULL, 0) == PMB_OK && length < size)
-            length += (size_t)snprintf(text + length, size - length, "%s0x%02x", length ? ", " : "",
-                                       bus.address);
+        if (port->i2c_write(port->context, &bus, NULL, 0, NULL, 0) == PMB_OK)
+            found[count++] = bus.address;
+    found[count] = 0;
+    return count;
 }
 
-int stage_failed(const struct stage *stage, const struct setup *believed, pmb_status status)
+static int nobody_answers(const struct stage *stage, int number)
 {
-    const pmb_bus *bus = &believed->panels[0].config.bus;
-    if (status != PMB_ERR_NO_ANSWER) {
-        complain("%s: %s", believed->path, pmb_status_text(status));
-        return FAILED;
+    const pmb_bus *bus = &stage->acts[number].setup->config.bus;
+    uint8_t found[128];
+    char list[600] = "";
+    if (stage_scan(stage, bus, found) == 0)
+        strcpy(list, "nothing answers on this bus: are SDA, SCL and the supply connected?");
+    for (int i = 0; found[i]; i++) {
+        const size_t length = strlen(list);
+        snprintf(list + length, sizeof list - length, "%s0x%02x",
+                 i ? ", " : "on this bus answer: ", found[i]);
     }
-    char found[400];
-    scan(stage, bus, found, sizeof found);
-    complain("%s: no panel answers at I2C address 0x%02x (0x%02x in 8-bit form); %s%s",
-             believed->path, bus->address, bus->address * 2,
-             *found ? "on this bus answer: "
-                    : "nothing answers on this bus: are SDA, SCL and the "
-                      "supply connected?",
-             found);
+    complain("%s: no panel answers at I2C address 0x%02x (0x%02x in 8-bit form); %s",
+             stage->believed->path, bus->address, bus->address * 2, list);
     return NO_ANSWER;
 }
 
-unsigned stage_complaints(const struct stage *stage)
+int stage_failed(const struct stage *stage, int number, pmb_status status)
 {
-    const unsigned count = pmb_module_complaint_count(stage->module);
+    const struct panel_setup *setup = stage->acts[number].setup;
+    if (status == PMB_ERR_NO_ANSWER && setup->config.bus.kind == &pmb_i2c)
+        return nobody_answers(stage, number);
+    complain("%s: %s: %s", stage->believed->path, panel_title(setup), pmb_status_text(status));
+    return status == PMB_ERR_TIMEOUT || status == PMB_ERR_NO_ANSWER ? NO_ANSWER : FAILED;
+}
+
+unsigned stage_complaints(pmb_module *module)
+{
+    const unsigned count = module ? pmb_module_complaint_count(module) : 0;
     for (unsigned i = 0; i < count; i++)
-        complain("the simulated %s complains: %s", pmb_module_label(stage->module),
-                 pmb_module_complaint(stage->module, i));
+        complain("the simulated %s complains: %s", pmb_module_label(module),
+                 pmb_module_complaint(module, i));
     return count;
+}
+
+int stage_picture(pmb_module *module, const char *path)
+{
+    if (pmb_module_save_png(module, path, 0))
+        return DONE;
+    complain("%s: %s", path, strerror(errno));
+    return FAILED;
 }
 
 static int out_of_memory(void)
@@ -52,37 +93,125 @@ static int out_of_memory(void)
     return FAILED;
 }
 
-int stage_open(struct stage *stage, const struct setup *believed, const struct setup *real)
+static const char *pin_of(pmb_module *module, enum signal signal)
 {
+    for (int i = 0; i < 3 && pin_names[signal][i]; i++)
+        if (pmb_module_has_wire(module, pin_names[signal][i]))
+            return pin_names[signal][i];
+    return NULL;
+}
+
+static bool apply(struct stage *stage, pmb_module *module, const struct fault *fault)
+{
+    const char *a = pin_of(module, fault->a);
+    if (fault->kind == FAULT_LOSE) {
+        pmb_bench_lose_bytes(stage->bench, (unsigned)fault->value);
+        return true;
+    }
+    if (fault->kind == FAULT_MUTE) {
+        /* As if it were not there: no line of its bus reaches it. */
+        static const enum signal lines[] = {SIGNAL_SDA, SIGNAL_SCL, SIGNAL_STROBE};
+        for (int i = 0; i < 3; i++)
+            if (pin_of(module, lines[i]))
+                (void)pmb_bench_cut(module, pin_of(module, lines[i]));
+        return true;
+    }
+    if (!a)
+        return false;
+    if (fault->kind == FAULT_SWAP)
+        return pin_of(module, fault->b) && pmb_bench_swap(module, a, pin_of(module, fault->b));
+    return fault->kind == FAULT_CUT ? pmb_bench_cut(module, a)
+                                    : pmb_bench_stick(module, a, (int)fault->value);
+}
+
+static int place(struct stage *stage, const struct setup *real, int number)
+{
+    const struct panel_setup *setup = &real->panels[number];
+    struct act *act = &stage->acts[number];
+    act->module = pmb_bench_place_panel(stage->bench, &setup->config);
+    if (!act->module) {
+        complain("%s: %s: the bench has no module with a glass like this", real->path,
+                 panel_title(setup));
+        return BAD_USE;
+    }
+    pmb_module_set_label(act->module, panel_title(setup));
+    for (int i = 0; i < setup->fault_count; i++)
+        if (!apply(stage, act->module, &setup->faults[i])) {
+            complain("%s: %s: a fault names a wire that is not connected", real->path,
+                     panel_title(setup));
+            return BAD_USE;
+        }
+    return DONE;
+}
+
+int stage_build(struct stage *stage, const struct setup *believed, const struct setup *real,
+                const struct stage_options *options)
+{
+    int status = DONE;
     memset(stage, 0, sizeof *stage);
+    stage->believed = believed;
     stage->bench = pmb_bench_new();
     if (!stage->bench)
         return out_of_memory();
-    for (int i = real->count - 1; i >= 0; i--) {
-        stage->module = pmb_bench_place_panel(stage->bench, &real->panels[i].config);
-        if (!stage->module) {
-            complain("%s: the bench has no module with a glass like this", real->path);
-            return BAD_USE;
-        }
+    if (options && options->trace) {
+        stage->trace = options->trace;
+        pmb_bench_start_trace(stage->bench);
     }
-    const pmb_port *port = pmb_bench_port(stage->bench);
-    pmb_status status = pmb_panel_open(&stage->panel, &believed->panels[0].config, port);
-    if (status != PMB_OK)
-        return stage_failed(stage, believed, status);
-    const size_t bytes = pmb_screen_whole_bytes(&stage->panel);
-    const size_t tiles = pmb_screen_tile_count(&stage->panel, bytes);
-    stage->buffer = malloc(bytes);
-    stage->tiles = calloc(tiles, sizeof *stage->tiles);
-    if (!stage->buffer || !stage->tiles)
-        return out_of_memory();
-    status =
-        pmb_screen_init(&stage->screen, &stage->panel, stage->buffer, bytes, stage->tiles, tiles);
-    return status == PMB_OK ? DONE : stage_failed(stage, believed, status);
+    for (int i = 0; i < real->count && status == DONE; i++)
+        status = place(stage, real, i);
+    for (int i = 0; i < believed->count && status == DONE; i++) {
+        stage->acts[i].setup = &believed->panels[i];
+        (void)pmb_panel_quiet(&believed->panels[i].config, pmb_bench_port(stage->bench));
+    }
+    return status;
 }
 
-void stage_close(struct stage *stage)
+int stage_read(struct stage *stage, struct setup *believed, const char *config,
+               const struct stage_options *options)
 {
-    free(stage->tiles);
-    free(stage->buffer);
+    static struct setup real;
+    memset(stage, 0, sizeof *stage);
+    if (!config_read(believed, config) || !config_read_bench(&real, believed, options->bench))
+        return BAD_USE;
+    return stage_build(stage, believed, &real, options);
+}
+
+int stage_open(struct stage *stage, int number)
+{
+    struct act *act = &stage->acts[number];
+    pmb_status status =
+        pmb_panel_open(&act->panel, &act->setup->config, pmb_bench_port(stage->bench));
+    if (status != PMB_OK)
+        return stage_failed(stage, number, status);
+    const size_t bytes = pmb_screen_whole_bytes(&act->panel);
+    const size_t tiles = pmb_screen_tile_count(&act->panel, bytes);
+    act->buffer = malloc(bytes);
+    act->tiles = calloc(tiles, sizeof *act->tiles);
+    if (!act->buffer || !act->tiles)
+        return out_of_memory();
+    status = pmb_screen_init(&act->screen, &act->panel, act->buffer, bytes, act->tiles, tiles);
+    return status == PMB_OK ? DONE : stage_failed(stage, number, status);
+}
+
+int stage_paint(struct stage *stage, int number, pmb_paint paint, void *scene)
+{
+    struct act *act = &stage->acts[number];
+    pmb_status status = pmb_screen_paint(&act->screen, paint, scene);
+    if (status == PMB_OK)
+        status = pmb_panel_wait(&act->panel, LONGEST_REFRESH_MS);
+    return status == PMB_OK ? DONE : stage_failed(stage, number, status);
+}
+
+int stage_close(struct stage *stage, int status)
+{
+    if (stage->trace && !pmb_bench_save_trace(stage->bench, stage->trace)) {
+        complain("%s: %s", stage->trace, strerror(errno));
+        status = status == DONE ? FAILED : status;
+    }
+    for (int i = 0; i < MOST_PANELS; i++) {
+        free(stage->acts[i].tiles);
+        free(stage->acts[i].buffer);
+    }
     pmb_bench_free(stage->bench);
+    return status;
 }

@@ -1,31 +1,72 @@
-/* stage.h - a panel of a configuration, opened on the bench, with its screen. */
+/* stage.h - the bench that a file describes, and the panels of a configuration opened on it. */
 #ifndef PEMBLE_STAGE_H
 #define PEMBLE_STAGE_H
 
 #include "bench.h"
 #include "config.h"
 
-struct stage {
-    pmb_bench *bench;
-    pmb_module *module; /* the real hardware of the first panel */
+struct act {
+    const struct panel_setup *setup;
+    pmb_module *module; /* the real hardware behind it, NULL when there is none */
     pmb_panel panel;
     pmb_screen screen;
     uint8_t *buffer;
     pmb_tile *tiles;
 };
 
+struct stage {
+    const struct setup *believed;
+    pmb_bench *bench;
+    const char *trace; /* where to write the wires, or NULL */
+    struct act acts[MOST_PANELS];
+};
+
+/* Options that every command with a bench has. */
+struct stage_options {
+    char *bench, *trace;
+};
+#define STAGE_OPTIONS(options)                                                                     \
+    {"bench",                                                                                      \
+     '\0',                                                                                         \
+     POPT_ARG_STRING,                                                                              \
+     &(options).bench,                                                                             \
+     0,                                                                                            \
+     "the hardware as it really is, a file like CONFIG; taken from CONFIG if not given",           \
+     "FILE"},                                                                                      \
+    {                                                                                              \
+        "trace", '\0', POPT_ARG_STRING, &(options).trace, 0,                                       \
+            "write the wires as a Value Change Dump", "FILE.vcd"                                   \
+    }
+
 /*
- * Builds the bench that `real` describes, and opens on it the first panel that `believed`
- * describes, with a whole frame of memory. Returns an exit status; what went wrong has been said.
- * stage_close is needed in every case.
+ * Builds the bench that `real` describes and brings the buses of all believed panels to rest.
+ * Returns an exit status; what went wrong has been said. stage_close is needed in every case; it
+ * writes the trace and returns the status that it is given, or FAILED.
  */
-int stage_open(struct stage *stage, const struct setup *believed, const struct setup *real);
-void stage_close(struct stage *stage);
+int stage_build(struct stage *stage, const struct setup *believed, const struct setup *real,
+                const struct stage_options *options);
+int stage_close(struct stage *stage, int status);
+
+/* Reads CONFIG and, if there is one, the bench file; then as stage_build. */
+int stage_read(struct stage *stage, struct setup *believed, const char *config,
+               const struct stage_options *options);
+
+/* Opens one panel, with a whole frame of memory and tiles. Returns an exit status. */
+int stage_open(struct stage *stage, int number);
+
+/* Paints, waits for paper to settle, and says what went wrong. Returns an exit status. */
+int stage_paint(struct stage *stage, int number, pmb_paint paint, void *scene);
 
 /* Says what the bus or the panel did wrong, and returns the exit status for it. */
-int stage_failed(const struct stage *stage, const struct setup *believed, pmb_status status);
+int stage_failed(const struct stage *stage, int number, pmb_status status);
 
-/* Prints the complaints of the module, if any, on stderr; returns their number. */
-unsigned stage_complaints(const struct stage *stage);
+/* The I2C addresses that acknowledge, as a list ended by 0; returns how many. */
+int stage_scan(const struct stage *stage, const pmb_bus *bus, uint8_t found[128]);
+
+/* Prints the complaints of a module on stderr; returns their number. */
+unsigned stage_complaints(pmb_module *module);
+
+/* Writes the picture of a module; says what went wrong. Returns an exit status. */
+int stage_picture(pmb_module *module, const char *path);
 
 #endif

@@ -5,78 +5,161 @@
  *   wedge   each row is a little longer than the one above: rows out of order break its slope
  *   comb    every eighth row has a long tooth, every fourth a short one: rows can be counted
  *   arrow   points up; L and R stand where left and right are
+ *   bars    on colour: red, green, blue, with their initials; on grey all sixteen levels
  */
 #include "test_card.h"
 
 #include <stdio.h>
-
-enum { TEXT_LINE = 9 };
+#include "pemble/families.h"
 
 static const pmb_text_style plain = {.font = &pmb_font_jetty, .color = PMB_WHITE};
 
-static void draw_comb(pmb_canvas *c, pmb_size size)
+struct test_card test_card_for(const pmb_panel *panel, const char *name)
 {
-    for (int16_t y = 0; y < size.h; y = (int16_t)(y + 4))
-        pmb_line_across(c, (pmb_point){0, y}, y % 8 ? 3 : 6, PMB_WHITE);
+    const pmb_controller *controller = panel->config->controller;
+    const bool lcd = controller == &pmb_pcd8544 || controller == &pmb_st7565 ||
+                     controller == &pmb_uc1701 || controller == &pmb_ks0108;
+    struct test_card card = {.name = name, .size = panel->size, .ink = PMB_WHITE};
+    if (lcd || controller->family->refresh) {
+        card.ink = PMB_BLACK;
+        card.ground = PMB_WHITE;
+    }
+    if (panel->format->planes == 2)
+        card.kind = CARD_INK;
+    else if (panel->format == &pmb_rgb565)
+        card.kind = CARD_COLOR;
+    else if (panel->format == &pmb_grey4 || panel->format == &pmb_grey4_vertical)
+        card.kind = CARD_GREY;
+    card.round = controller == &pmb_gc9a01;
+    return card;
 }
 
-static int16_t wedge_width(pmb_size size)
+static pmb_point at(int x, int y)
 {
-    const int16_t width = (int16_t)(size.w / 5);
+    return (pmb_point){(int16_t)x, (int16_t)y};
+}
+
+static pmb_rect box(int x, int y, int w, int h)
+{
+    return (pmb_rect){(int16_t)x, (int16_t)y, (int16_t)w, (int16_t)h};
+}
+
+static void draw_comb(pmb_canvas *c, pmb_size size, pmb_color ink)
+{
+    for (int y = 0; y < size.h; y += 4)
+        pmb_line_across(c, at(0, y), y % 8 ? 3 : 6, ink);
+}
+
+static int wedge_width(pmb_size size)
+{
+    const int width = size.w / 5;
     return width < size.h ? width : size.h;
 }
 
-static void draw_wedge(pmb_canvas *c, pmb_size size)
+static void draw_wedge(pmb_canvas *c, pmb_size size, pmb_color ink)
 {
-    const int16_t width = wedge_width(size), rows = (int16_t)(size.h - 4);
-    for (int16_t i = 0; i < rows; i++) {
-        const int16_t length = (int16_t)(1 + (int32_t)i * (width - 1) / (rows > 1 ? rows - 1 : 1));
-        pmb_line_across(c, (pmb_point){(int16_t)(size.w - 2 - length), (int16_t)(2 + i)}, length,
-                        PMB_WHITE);
+    const int width = wedge_width(size), rows = size.h - 4;
+    for (int i = 0; i < rows; i++) {
+        const int length = 1 + i * (width - 1) / (rows > 1 ? rows - 1 : 1);
+        pmb_line_across(c, at(size.w - 2 - length, 2 + i), (int16_t)length, ink);
     }
 }
 
-static void draw_arrow(pmb_canvas *c, int16_t center, int16_t top)
+/* Ten rows times scale. */
+static void draw_arrow(pmb_canvas *c, int center, int top, int scale, pmb_color ink)
 {
-    for (int16_t i = 0; i < 5; i++)
-        pmb_line_across(c, (pmb_point){(int16_t)(center - i), (int16_t)(top + i)},
-                        (int16_t)(2 * i + 1), PMB_WHITE);
-    pmb_rect_fill(c, (pmb_rect){(int16_t)(center - 1), (int16_t)(top + 5), 3, 5}, PMB_WHITE);
+    for (int i = 0; i < 5 * scale; i++)
+        pmb_line_across(c, at(center - i, top + i), (int16_t)(2 * i + 1), ink);
+    pmb_rect_fill(c, box(center - scale, top + 5 * scale, 2 * scale + 1, 5 * scale), ink);
 }
 
-static void draw_centred(pmb_canvas *c, int16_t center, int16_t baseline, uint8_t scale,
-                         const char *text)
+static void draw_text(pmb_canvas *c, int center, int baseline, int scale, pmb_color color,
+                      const char *text)
 {
     pmb_text_style style = plain;
-    style.scale = scale;
-    const int16_t x = (int16_t)(center - pmb_text_width(&style, text) / 2);
-    pmb_text(c, &style, (pmb_point){x, baseline}, text);
+    style.scale = (uint8_t)scale;
+    style.color = color;
+    const int width = pmb_text_width(&style, text) - scale; /* without the last gap */
+    pmb_text(c, &style, at(center - width / 2, baseline), text);
+}
+
+/* Bars from left to right between two columns, each with its initial. */
+static void draw_bars(pmb_canvas *c, const struct test_card *card, int left, int right, int top,
+                      int height)
+{
+    static const struct {
+        pmb_color color, ink;
+        const char *initial;
+    } bars[] = {
+        {PMB_RED,   PMB_WHITE, "R"},
+        {PMB_GREEN, PMB_BLACK, "G"},
+        {PMB_BLUE,  PMB_WHITE, "B"}
+    };
+    const int scale = height >= 20 ? 2 : 1;
+    if (card->kind == CARD_GREY) {
+        for (int i = 0; i < 16; i++) {
+            const int x = left + (right - left) * i / 16,
+                      end = left + (right - left) * (i + 1) / 16;
+            const unsigned level = (unsigned)i * 17;
+            pmb_rect_fill(c, box(x, top, end - x, height), PMB_RGB(level, level, level));
+        }
+        return;
+    }
+    const int count = card->kind == CARD_INK ? 1 : 3;
+    for (int i = 0; i < count; i++) {
+        const int x = left + (right - left) * i / count;
+        const int end = left + (right - left) * (i + 1) / count;
+        pmb_rect_fill(c, box(x, top, end - x - (i + 1 < count), height), bars[i].color);
+        draw_text(c, (x + end) / 2, top + (height + 7 * scale) / 2, scale, bars[i].ink,
+                  bars[i].initial);
+    }
+}
+
+/* Arrow, name, size and bars one below the other, around the middle. */
+static void draw_middle(pmb_canvas *c, const struct test_card *card, int left, int right)
+{
+    const pmb_size size = card->size;
+    const int room = right - left, center = (left + right) / 2;
+    const int widest = pmb_text_width(&plain, card->name) + 26;
+    int scale = room / widest < size.h / 56 ? room / widest : size.h / 56;
+    if (scale < 1)
+        scale = 1;
+    char text[24];
+    snprintf(text, sizeof text, "%d×%d", size.w, size.h);
+
+    if (size.h < 24) {
+        draw_text(c, center, size.h / 2 + 3, 1, card->ink, text);
+        return;
+    }
+
+    const bool roomy = size.h >= 40, bars = card->kind != CARD_MONO && roomy;
+    const int line = 10 * scale, arrow = roomy ? 14 * scale : 0;
+    const int bar = bars ? 10 * scale : 0;
+    const int height = arrow + 2 * line - 3 * scale + (bars ? bar + 4 * scale : 0);
+    int y = (size.h - height) / 2;
+    if (roomy)
+        draw_arrow(c, center, y, scale, card->ink);
+    y += arrow + 7 * scale;
+    draw_text(c, center, y, scale, card->ink, card->name);
+    draw_text(c, center, y + line, scale, card->ink, text);
+    if (bars)
+        draw_bars(c, card, left + 4, right - 4, y + line + 4 * scale, bar);
+    if (room >= widest * scale && size.w >= 96) {
+        draw_text(c, left + 3 * scale, y + line / 2, scale, card->ink, "L");
+        draw_text(c, right - 3 * scale, y + line / 2, scale, card->ink, "R");
+    }
 }
 
 void test_card_paint(pmb_canvas *c, void *scene)
 {
     const struct test_card *card = scene;
     const pmb_size size = card->size;
-    char text[24];
-    pmb_fill(c, PMB_BLACK);
-    draw_comb(c, size);
-    draw_wedge(c, size);
-    pmb_rect_stroke(c, (pmb_rect){0, 0, size.w, size.h}, PMB_WHITE);
-
-    /* What is left between comb and wedge. */
-    const int16_t left = 10, right = (int16_t)(size.w - wedge_width(size) - 4);
-    const int16_t center = (int16_t)((left + right) / 2);
-    const bool roomy = size.h >= 48;
-    const uint8_t scale = right - left >= 10 * 12 && size.h >= 100 ? 2 : 1;
-    const int16_t first = (int16_t)(roomy ? size.h / 2 + 2 : size.h / 2 - 1);
-    if (roomy)
-        draw_arrow(c, center, (int16_t)(size.h / 2 - 22));
-    snprintf(text, sizeof text, "%d×%d", size.w, size.h);
-    draw_centred(c, center, (int16_t)(first + (roomy ? TEXT_LINE - 3 : 0)), scale, card->name);
-    draw_centred(c, center, (int16_t)(first + (roomy ? 2 * TEXT_LINE : TEXT_LINE) * scale), scale,
-                 text);
-    if (size.w >= 96) {
-        pmb_text(c, &plain, (pmb_point){left, (int16_t)(size.h / 2 + 4)}, "L");
-        pmb_text(c, &plain, (pmb_point){(int16_t)(right - 6), (int16_t)(size.h / 2 + 4)}, "R");
-    }
+    pmb_fill(c, card->ground);
+    draw_comb(c, size, card->ink);
+    draw_wedge(c, size, card->ink);
+    pmb_rect_stroke(c, box(0, 0, size.w, size.h), card->ink);
+    if (card->round)
+        draw_middle(c, card, size.w / 5, size.w - size.w / 5 - 4);
+    else
+        draw_middle(c, card, 9, size.w - wedge_width(size) - 5);
 }

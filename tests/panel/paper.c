@@ -1,0 +1,232 @@
+/* E-paper: what a refresh does, partial ones, the busy line, deep sleep. */
+#include "rig.h"
+
+static const pmb_panel_config ssd1681 = {
+    .controller = &pmb_ssd1681,
+    .size = {200, 200},
+    .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+    .reset = PMB_PIN(1),
+    .busy = PMB_PIN(4),
+};
+
+static pmb_panel_config paper(const pmb_controller *controller, int16_t w, int16_t h)
+{
+    pmb_panel_config config = ssd1681;
+    config.controller = controller;
+    config.size = (pmb_size){w, h};
+    return config;
+}
+
+/* A square that moves, on white. */
+static void paint_square(pmb_canvas *c, void *scene)
+{
+    const int16_t x = *(const int16_t *)scene;
+    pmb_fill(c, PMB_WHITE);
+    pmb_rect_fill(c, (pmb_rect){x, 40, 24, 24}, PMB_BLACK);
+}
+
+static uint8_t shade(struct rig *rig, int x, int y)
+{
+    const pmb_glass_view glass = pmb_module_glass(rig->module);
+    return glass.rgb[3 * (y * glass.width + x)];
+}
+
+static void paint_at(struct rig *rig, int16_t x)
+{
+    assert_int_equal(pmb_screen_paint(&rig->screen, paint_square, &x), PMB_OK);
+    assert_int_equal(pmb_panel_wait(&rig->panel, 30000), PMB_OK);
+}
+
+static void opening_keeps_the_old_picture(void **state)
+{
+    (void)state;
+    struct rig rig;
+    rig_open(&rig, &ssd1681, 0, false);
+    const uint8_t before = shade(&rig, 8, 8), other = shade(&rig, 24, 8);
+    assert_int_not_equal(before, other); /* the maker's faint pattern */
+    rig_close(&rig);
+}
+
+static void a_paint_refreshes_only_when_something_changed(void **state)
+{
+    (void)state;
+    struct rig rig;
+    rig_open(&rig, &ssd1681, 1000, true);
+    paint_at(&rig, 20);
+    const pmb_bench_traffic before = pmb_bench_traffic_so_far(rig.bench);
+    const uint64_t then = pmb_bench_now(rig.bench);
+    paint_at(&rig, 20);
+    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes, before.bytes);
+    assert_true(pmb_bench_now(rig.bench) - then < 1000000);
+    rig_close(&rig);
+}
+
+static void the_call_returns_while_the_paper_is_busy(void **state)
+{
+    (void)state;
+    struct rig rig;
+    int16_t x = 20;
+    rig_open(&rig, &ssd1681, 0, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_square, &x), PMB_OK);
+    assert_true(pmb_panel_is_busy(&rig.panel));
+    assert_int_equal(pmb_panel_wait(&rig.panel, 100), PMB_ERR_TIMEOUT);
+    assert_int_equal(pmb_panel_wait(&rig.panel, 10000), PMB_OK);
+    assert_false(pmb_panel_is_busy(&rig.panel));
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+}
+
+/* Partial refreshes with every band: fast, right, with a trace of the old picture; a full one then
+ * takes the trace away. */
+static void check_partial(const pmb_panel_config *base, size_t band)
+{
+    struct rig rig;
+    pmb_panel_config config = *base;
+    config.refresh = PMB_REFRESH_PARTIAL;
+    config.full_every = 3;
+    rig_open(&rig, &config, band, true);
+    paint_at(&rig, 16); /* full, as nobody knows what the paper shows */
+    const uint8_t white = shade(&rig, 5, 5), black = shade(&rig, 20, 50);
+    for (int16_t i = 1; i <= 3; i++) {
+        const uint64_t then = pmb_bench_now(rig.bench);
+        paint_at(&rig, (int16_t)(16 + 32 * i));
+        assert_true(pmb_bench_now(rig.bench) - then < 1000000000u);
+        assert_true(shade(&rig, 20 + 32 * i, 50) < black + 20);
+        assert_true(shade(&rig, 20 + 32 * (i - 1), 50) > white - 20);
+        assert_int_equal(shade(&rig, 5, 5), white); /* what does not change is not driven */
+    }
+    assert_int_not_equal(shade(&rig, 20, 50), white); /* the trace */
+    paint_at(&rig, 16);
+    assert_int_equal(shade(&rig, 60, 50), white);
+    assert_int_equal(shade(&rig, 20, 50), black);
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+}
+
+static void partial_refreshes_leave_traces_until_a_full_one(void **state)
+{
+    (void)state;
+    const pmb_panel_config configs[] = {ssd1681, paper(&pmb_ssd1680, 122, 250),
+                                        paper(&pmb_uc8151, 128, 296), paper(&pmb_uc8176, 400, 300)};
+    for (size_t i = 0; i < LENGTH(configs); i++) {
+        pmb_panel_config config = configs[i];
+        if (config.size.w < 200)
+            config.rotate = PMB_ROTATE_0;
+        /* The squares reach column 136: the narrow ones are seen with a moved picture. */
+        if (config.size.w < 160)
+            continue;
+        check_partial(&config, 0);
+        check_partial(&config, 800);
+    }
+}
+
+static void a_fast_refresh_is_faster_than_a_full_one(void **state)
+{
+    (void)state;
+    const pmb_panel_config configs[] = {ssd1681, paper(&pmb_ssd1680, 122, 250),
+                                        paper(&pmb_uc8151, 128, 296), paper(&pmb_uc8176, 400, 300)};
+    for (size_t i = 0; i < LENGTH(configs); i++) {
+        struct rig rig;
+        pmb_panel_config config = configs[i];
+        config.refresh = PMB_REFRESH_FAST;
+        rig_open(&rig, &config, 0, true);
+        uint64_t then = pmb_bench_now(rig.bench);
+        paint_at(&rig, 16);
+        const uint64_t full = pmb_bench_now(rig.bench) - then;
+        then = pmb_bench_now(rig.bench);
+        paint_at(&rig, 64);
+        const uint64_t fast = pmb_bench_now(rig.bench) - then;
+        assert_true(fast * 3 < full * 2);
+        assert_true(glass_is_light(&rig, 20, 50) && !glass_is_light(&rig, 70, 50));
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
+static void three_colours_have_no_partial_refresh(void **state)
+{
+    (void)state;
+    pmb_panel_config config = paper(&pmb_ssd1681_red, 200, 200);
+    struct rig rig;
+    config.refresh = PMB_REFRESH_PARTIAL;
+    rig_build(&rig, &config);
+    assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_ERR_UNSUPPORTED);
+    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).transfers, 0);
+    rig_close(&rig);
+    config.refresh = PMB_REFRESH_FULL;
+    rig_open(&rig, &config, 0, false);
+    assert_int_equal(pmb_panel_refresh(&rig.panel, PMB_REFRESH_FAST), PMB_ERR_UNSUPPORTED);
+    assert_int_equal(pmb_panel_refresh(&rig.panel, (pmb_refresh)3), PMB_ERR_ARGUMENT);
+    rig_close(&rig);
+}
+
+static void without_a_busy_pin_it_waits_long_enough(void **state)
+{
+    (void)state;
+    const pmb_panel_config configs[] = {ssd1681, paper(&pmb_uc8176, 400, 300),
+                                        paper(&pmb_il91874, 176, 264)};
+    for (size_t i = 0; i < LENGTH(configs); i++) {
+        struct rig rig;
+        pmb_panel_config config = configs[i];
+        config.busy = PMB_PIN_NONE;
+        rig_open(&rig, &config, 0, true);
+        paint_at(&rig, 16);
+        paint_at(&rig, 64);
+        assert_true(!glass_is_light(&rig, 70, 50) && glass_is_light(&rig, 20, 50));
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
+static void a_stuck_busy_line_is_a_timeout(void **state)
+{
+    (void)state;
+    const struct {
+        pmb_panel_config config;
+        int busy;
+    } cases[] = {{ssd1681, 1}, {paper(&pmb_uc8176, 400, 300), 0}};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        struct rig rig;
+        rig_build(&rig, &cases[i].config);
+        assert_true(pmb_bench_stick(rig.module, "BUSY", cases[i].busy));
+        assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_ERR_TIMEOUT);
+        rig_close(&rig);
+    }
+}
+
+static void deep_sleep_needs_a_reset_pin(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_panel_config config = ssd1681;
+    rig_open(&rig, &config, 0, true);
+    paint_at(&rig, 16);
+    assert_int_equal(pmb_panel_sleep(&rig.panel), PMB_OK);
+    int16_t x = 64;
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_square, &x), PMB_ERR_UNSUPPORTED);
+    assert_int_equal(pmb_panel_wake(&rig.panel), PMB_OK);
+    paint_at(&rig, 64);
+    assert_false(glass_is_light(&rig, 70, 50));
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+    config.reset = PMB_PIN_NONE;
+    rig_open(&rig, &config, 0, true);
+    assert_int_equal(pmb_panel_sleep(&rig.panel), PMB_ERR_UNSUPPORTED);
+    rig_close(&rig);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(opening_keeps_the_old_picture),
+        cmocka_unit_test(a_paint_refreshes_only_when_something_changed),
+        cmocka_unit_test(the_call_returns_while_the_paper_is_busy),
+        cmocka_unit_test(partial_refreshes_leave_traces_until_a_full_one),
+        cmocka_unit_test(a_fast_refresh_is_faster_than_a_full_one),
+        cmocka_unit_test(three_colours_have_no_partial_refresh),
+        cmocka_unit_test(without_a_busy_pin_it_waits_long_enough),
+        cmocka_unit_test(a_stuck_busy_line_is_a_timeout),
+        cmocka_unit_test(deep_sleep_needs_a_reset_pin),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

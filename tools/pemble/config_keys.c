@@ -1,0 +1,360 @@
+/* config_keys.c - the values of a configuration, one function a kind. */
+#include "config_keys.h"
+
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include <strings.h>
+
+/* A whole number, decimal or with 0x, and nothing behind it but `unit`. */
+static bool number_with(const char *text, const char *unit, long least, long most, long *value)
+{
+    char *end;
+    const int base = text[0] == '0' && (text[1] == 'x' || text[1] == 'X') ? 16 : 10;
+    if (text[0] < '0' || text[0] > '9')
+        return false;
+    *value = strtol(text, &end, base);
+    end += strspn(end, " ");
+    return strcasecmp(end, unit) == 0 && *value >= least && *value <= most;
+}
+
+static bool number(const char *text, long least, long most, long *value)
+{
+    return number_with(text, "", least, most, value);
+}
+
+/* The number of the word in a list that ends with NULL; -1 when it is not there. */
+static int choice(const char *text, const char *const *words)
+{
+    for (int i = 0; words[i]; i++)
+        if (strcmp(text, words[i]) == 0)
+            return i;
+    return -1;
+}
+
+static bool yes_or_no(const char *text, bool *value)
+{
+    static const char *const words[] = {"no", "yes", NULL};
+    const int which = choice(text, words);
+    *value = which == 1;
+    return which >= 0;
+}
+
+static bool read_controller(struct reading *r)
+{
+    const struct known_controller *known = controller_named(r->value);
+    if (!known) {
+        snprintf(r->reason, sizeof r->reason, "possible is %s", controller_names());
+        return false;
+    }
+    r->panel->known = known;
+    r->panel->config.controller = known->controller;
+    return true;
+}
+
+static bool read_pair(const char *text, char separator, int *a, int *b)
+{
+    char between;
+    int used = 0;
+    return sscanf(text, "%4d%c%4d%n", a, &between, b, &used) == 3 && between == separator &&
+           text[used] == '\0';
+}
+
+static bool read_size(struct reading *r)
+{
+    int w, h;
+    if (!read_pair(r->value, 'x', &w, &h) || w <= 0 || h <= 0)
+        return false;
+    r->panel->config.size = (pmb_size){(int16_t)w, (int16_t)h};
+    return true;
+}
+
+static bool read_offset(struct reading *r)
+{
+    int x, y;
+    if (!read_pair(r->value, ',', &x, &y) || x < 0 || y < 0)
+        return false;
+    r->panel->config.offset = (pmb_offset){(int16_t)x, (int16_t)y, true};
+    return true;
+}
+
+static bool read_rotate(struct reading *r)
+{
+    long degrees;
+    if (!number(r->value, 0, 270, &degrees) || degrees % 90 != 0)
+        return false;
+    r->panel->config.rotate = (pmb_rotation)(degrees / 90);
+    return true;
+}
+
+static bool read_mirror(struct reading *r)
+{
+    return yes_or_no(r->value, &r->panel->config.mirror);
+}
+
+static bool read_invert(struct reading *r)
+{
+    return yes_or_no(r->value, &r->panel->config.invert);
+}
+
+static bool read_colors(struct reading *r)
+{
+    static const char *const words[] = {"rgb", "bgr", NULL};
+    const int which = choice(r->value, words);
+    r->panel->config.bgr = which == 1;
+    return which >= 0;
+}
+
+static bool read_contrast(struct reading *r)
+{
+    long contrast;
+    if (!number(r->value, 1, 255, &contrast))
+        return false;
+    r->panel->config.contrast = (uint8_t)contrast;
+    return true;
+}
+
+static bool read_com(struct reading *r)
+{
+    static const char *const words[] = {"usual", "sequential", "alternative", "sequential-swapped",
+                                        "alternative-swapped", NULL};
+    const int which = choice(r->value, words);
+    r->panel->config.com = (pmb_com_layout)which;
+    return which >= 0;
+}
+
+static bool read_bias(struct reading *r)
+{
+    long bias;
+    if (strncmp(r->value, "1/", 2) != 0 || !number(r->value + 2, 4, 11, &bias))
+        return false;
+    r->panel->config.bias = (uint8_t)bias;
+    return true;
+}
+
+static bool read_temperature(struct reading *r)
+{
+    long coefficient;
+    if (!number(r->value, 0, 3, &coefficient))
+        return false;
+    r->panel->config.temperature = PMB_TEMPERATURE(coefficient);
+    return true;
+}
+
+static bool read_refresh(struct reading *r)
+{
+    static const char *const words[] = {"full", "fast", "partial", NULL};
+    const int which = choice(r->value, words);
+    r->panel->config.refresh = (pmb_refresh)which;
+    return which >= 0;
+}
+
+static bool read_full_every(struct reading *r)
+{
+    long every;
+    if (!number(r->value, 0, 255, &every))
+        return false;
+    r->panel->config.full_every = (uint8_t)every;
+    return true;
+}
+
+static bool read_type(struct reading *r)
+{
+    static const char *const words[] = {"i2c", "spi", "spi3", "softspi", "parallel8", NULL};
+    static const pmb_bus_kind *const kinds[] = {&pmb_i2c, &pmb_spi, &pmb_spi3, &pmb_soft_spi,
+                                                &pmb_parallel8};
+    const int which = choice(r->value, words);
+    if (which < 0)
+        return false;
+    snprintf(r->panel->type, sizeof r->panel->type, "%s", r->value);
+    r->panel->config.bus.kind = kinds[which];
+    return true;
+}
+
+static bool read_unit(struct reading *r)
+{
+    long unit;
+    if (!number(r->value, 0, 3, &unit))
+        return false;
+    r->panel->config.bus.unit = (uint8_t)unit;
+    r->panel->unit_given = true;
+    return true;
+}
+
+static bool read_address(struct reading *r)
+{
+    long address;
+    if (!number(r->value, 0x08, 0xEF, &address))
+        return false;
+    /* 7-bit addresses end at 77h (UM10204, section 3.1.12), so what is above is the 8-bit form. */
+    if (address > 0x77) {
+        if (address & 1) {
+            snprintf(r->reason, sizeof r->reason, "an odd number above 0x77 is no address");
+            return false;
+        }
+        snprintf(r->note, sizeof r->note,
+                 "address 0x%02lx is in 8-bit form, as some boards print it; in 7-bit form, which "
+                 "is used here, it is 0x%02lx",
+                 (unsigned long)address, (unsigned long)address / 2);
+        address /= 2;
+    }
+    r->panel->config.bus.address = (uint8_t)address;
+    return true;
+}
+
+static bool read_speed(struct reading *r)
+{
+    long value;
+    uint32_t *hertz = &r->panel->config.bus.hertz;
+    if (number_with(r->value, "kHz", 1, 100000, &value))
+        *hertz = (uint32_t)value * 1000;
+    else if (number_with(r->value, "MHz", 1, 100, &value))
+        *hertz = (uint32_t)value * 1000000;
+    else if (number_with(r->value, "Hz", 1000, 100000000, &value))
+        *hertz = (uint32_t)value;
+    else
+        return false;
+    return true;
+}
+
+static bool read_pin(struct reading *r)
+{
+    const enum signal signal = signal_named(r->key);
+    const bool none = strcmp(r->value, "none") == 0;
+    const pmb_pin pin = none ? PMB_PIN_NONE : board_pin_named(r->board, r->value);
+    if (!none && pin == PMB_PIN_NONE) {
+        snprintf(r->reason, sizeof r->reason, "possible is none, or a pin of the %s: %s",
+                 r->board->title, board_pin_range(r->board));
+        return false;
+    }
+    r->panel->pins[signal] = pin;
+    r->panel->pin_given[signal] = true;
+    return true;
+}
+
+/* "mcu" and "module" and "bus" are looked at before all other keys (config.c). */
+static bool read_before(struct reading *r)
+{
+    (void)r;
+    return true;
+}
+
+static bool add_fault(struct reading *r, struct fault fault)
+{
+    if (r->panel->fault_count == MOST_FAULTS)
+        return false;
+    r->panel->faults[r->panel->fault_count++] = fault;
+    return true;
+}
+
+static bool read_mute(struct reading *r)
+{
+    bool mute;
+    if (!yes_or_no(r->value, &mute))
+        return false;
+    return !mute || add_fault(r, (struct fault){.kind = FAULT_MUTE});
+}
+
+/* Two words; the first has to be a signal. */
+static bool two_words(const char *text, enum signal *signal, char *second, size_t size)
+{
+    char first[24];
+    const size_t length = strcspn(text, " ");
+    const char *rest = text + length + strspn(text + length, " ");
+    snprintf(first, sizeof first, "%.*s", (int)length, text);
+    snprintf(second, size, "%s", rest);
+    *signal = signal_named(first);
+    return *signal != SIGNALS;
+}
+
+static bool read_swap(struct reading *r)
+{
+    struct fault fault = {.kind = FAULT_SWAP};
+    char second[24];
+    if (!two_words(r->value, &fault.a, second, sizeof second))
+        return false;
+    fault.b = signal_named(second);
+    return fault.b != SIGNALS && fault.b != fault.a && add_fault(r, fault);
+}
+
+static bool read_cut(struct reading *r)
+{
+    struct fault fault = {.kind = FAULT_CUT, .a = signal_named(r->value)};
+    return fault.a != SIGNALS && add_fault(r, fault);
+}
+
+static bool read_stuck(struct reading *r)
+{
+    static const char *const levels[] = {"low", "high", NULL};
+    struct fault fault = {.kind = FAULT_STUCK};
+    char second[24];
+    if (!two_words(r->value, &fault.a, second, sizeof second))
+        return false;
+    fault.value = choice(second, levels);
+    return fault.value >= 0 && add_fault(r, fault);
+}
+
+static bool read_lose(struct reading *r)
+{
+    struct fault fault = {.kind = FAULT_LOSE};
+    return number(r->value, 2, 1000000, &fault.value) && add_fault(r, fault);
+}
+
+#define WIRES "sda, scl, sdo, cs, cs2, dc, reset, busy, backlight, strobe, read, d0 to d7"
+
+static const struct key keys[] = {
+    {"panel",  "module",      read_before,      NULL                                           },
+    {"panel",  "controller",  read_controller,  NULL                                           },
+    {"panel",  "size",        read_size,        "WIDTHxHEIGHT in pixels, such as 128x64"       },
+    {"panel",  "offset",      read_offset,      "COLUMN,ROW in the controller's memory"        },
+    {"panel",  "rotate",      read_rotate,      "0, 90, 180 or 270 (degrees, clockwise)"       },
+    {"panel",  "mirror",      read_mirror,      "yes or no"                                    },
+    {"panel",  "invert",      read_invert,      "yes or no"                                    },
+    {"panel",  "colors",      read_colors,      "rgb or bgr"                                   },
+    {"panel",  "contrast",    read_contrast,    "1 (least) to 255 (most)"                      },
+    {"panel",  "com",         read_com,
+     "usual, sequential, alternative, sequential-swapped or alternative-swapped"               },
+    {"panel",  "bias",        read_bias,        "1/4 to 1/11, such as 1/9"                     },
+    {"panel",  "temperature", read_temperature, "0 to 3, the coefficient"                      },
+    {"panel",  "refresh",     read_refresh,     "full, fast or partial"                        },
+    {"panel",  "full-every",  read_full_every,  "0 (never) to 255 refreshes"                   },
+    {"panel",  "address",     read_address,     "0x08 to 0x77, the 7-bit form"                 },
+    {"panel",  "backlight",   read_pin,         NULL                                           },
+    {"panel",  "bus",         read_before,      NULL                                           },
+    {"bus",    "type",        read_type,        "i2c, spi, spi3, softspi or parallel8"         },
+    {"bus",    "unit",        read_unit,        "0 to 3"                                       },
+    {"bus",    "address",     read_address,     "0x08 to 0x77, the 7-bit form"                 },
+    {"bus",    "speed",       read_speed,       "a number with Hz, kHz or MHz, such as 400kHz" },
+    {"board",  "mcu",         read_before,      NULL                                           },
+    {"faults", "mute",        read_mute,        "yes or no"                                    },
+    {"faults", "swap",        read_swap,        "two wires of " WIRES                          },
+    {"faults", "cut",         read_cut,         "a wire of " WIRES                             },
+    {"faults", "stuck",       read_stuck,       "a wire, and low or high"                      },
+    {"faults", "lose",        read_lose,        "2 or more: every how many bytes one is lost"  },
+};
+enum { KEY_COUNT = sizeof keys / sizeof keys[0] };
+
+const char *keys_of(const char *section)
+{
+    static char text[600];
+    size_t length = 0;
+    if (strcmp(section, "pins") == 0)
+        return WIRES;
+    text[0] = '\0';
+    for (int i = 0; i < KEY_COUNT; i++)
+        if (strcmp(keys[i].section, section) == 0)
+            length += (size_t)snprintf(text + length, sizeof text - length, "%s%s",
+                                       length ? ", " : "", keys[i].name);
+    return text;
+}
+
+const struct key *key_named(const char *section, const char *name)
+{
+    static const struct key pin = {"pins", "", read_pin, NULL};
+    if (strcmp(section, "pins") == 0)
+        return signal_named(name) == SIGNALS ? NULL : &pin;
+    for (int i = 0; i < KEY_COUNT; i++)
+        if (strcmp(keys[i].section, section) == 0 && strcmp(keys[i].name, name) == 0)
+            return &keys[i];
+    return NULL;
+}

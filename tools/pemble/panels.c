@@ -1,0 +1,133 @@
+/* panels.c - pemble panels: every module and controller known. */
+#include "command.h"
+
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include <cjson/cJSON.h>
+#include "catalog.h"
+#include "pemble/families.h"
+
+static const struct usage usage = {
+    .arguments = "[--json]",
+    .text = "Lists the modules that a configuration may start from, and the controllers, with\n"
+            "their sizes, colours and buses.\n",
+    .examples = "  pemble panels\n"
+                "  pemble panels --json\n",
+};
+
+/* The value of a word such as "size=128x64" in a module's keys, copied; "" when it is not there. */
+static const char *value_of(const struct known_module *module, const char *key)
+{
+    static char values[4][24];
+    static int turn;
+    char *value = values[turn++ % 4];
+    const char *at = strstr(module->keys, key);
+    value[0] = '\0';
+    if (at)
+        snprintf(value, sizeof values[0], "%.*s", (int)strcspn(at + strlen(key), " "),
+                 at + strlen(key));
+    return value;
+}
+
+static void print_table(void)
+{
+    printf("Modules, for 'module = NAME':\n\n  %-20s %-13s %-9s %-23s %-10s %s\n", "name",
+           "controller", "size", "colours", "bus", "supply, V");
+    for (int i = 0; i < module_count(); i++) {
+        const struct known_module *m = module_at(i);
+        const struct known_controller *c = controller_named(m->controller);
+        printf("  %-20s %-13s %-9s %-23s %-10s %s\n", m->name, c->title, value_of(m, "size="),
+               c->colors, value_of(m, "type="), m->supply);
+    }
+    printf("\nControllers, for 'controller = NAME':\n\n  %-13s %-9s %-23s %-29s %s\n", "name",
+           "memory", "colours", "buses", "sizes that it is sold with");
+    for (int i = 0; i < controller_count(); i++) {
+        const struct known_controller *c = controller_at(i);
+        char memory[16];
+        snprintf(memory, sizeof memory, "%dx%d", c->controller->memory.w, c->controller->memory.h);
+        printf("  %-13s %-9s %-23s %-29s %s\n", c->name, memory, c->colors, controller_buses(c),
+               controller_sizes(c));
+    }
+}
+
+/* Numbers of a size such as "128x64". */
+static void add_size(cJSON *to, const char *text)
+{
+    int w = 0, h = 0;
+    (void)sscanf(text, "%dx%d", &w, &h);
+    cJSON_AddNumberToObject(to, "width", w);
+    cJSON_AddNumberToObject(to, "height", h);
+}
+
+static void add_words(cJSON *to, const char *name, const char *words)
+{
+    cJSON *list = cJSON_AddArrayToObject(to, name);
+    for (const char *at = words; *at; at += strspn(at, ", ")) {
+        char word[24];
+        const size_t length = strcspn(at, ", ");
+        snprintf(word, sizeof word, "%.*s", (int)length, at);
+        cJSON_AddItemToArray(list, cJSON_CreateString(word));
+        at += length;
+    }
+}
+
+static int print_json(void)
+{
+    cJSON *root = cJSON_CreateObject();
+    cJSON *modules = cJSON_AddArrayToObject(root, "modules");
+    for (int i = 0; i < module_count(); i++) {
+        const struct known_module *m = module_at(i);
+        cJSON *entry = cJSON_CreateObject();
+        cJSON_AddStringToObject(entry, "name", m->name);
+        cJSON_AddStringToObject(entry, "controller", m->controller);
+        add_size(entry, value_of(m, "size="));
+        cJSON_AddStringToObject(entry, "bus", value_of(m, "type="));
+        cJSON_AddStringToObject(entry, "supply", m->supply);
+        cJSON_AddStringToObject(entry, "pins", m->header);
+        cJSON_AddItemToArray(modules, entry);
+    }
+    cJSON *controllers = cJSON_AddArrayToObject(root, "controllers");
+    for (int i = 0; i < controller_count(); i++) {
+        const struct known_controller *c = controller_at(i);
+        cJSON *entry = cJSON_CreateObject();
+        char memory[16];
+        snprintf(memory, sizeof memory, "%dx%d", c->controller->memory.w, c->controller->memory.h);
+        cJSON_AddStringToObject(entry, "name", c->name);
+        cJSON_AddStringToObject(entry, "title", c->title);
+        cJSON_AddStringToObject(entry, "colours", c->colors);
+        add_size(entry, memory);
+        add_words(entry, "buses", controller_buses(c));
+        add_words(entry, "sizes", controller_sizes(c));
+        cJSON_AddItemToArray(controllers, entry);
+    }
+    char *text = cJSON_Print(root);
+    cJSON_Delete(root);
+    if (!text) {
+        complain("there is not enough memory");
+        return FAILED;
+    }
+    puts(text);
+    free(text);
+    return DONE;
+}
+
+static int run(int argc, const char **argv)
+{
+    int json = 0, status;
+    struct poptOption options[] = {
+        {"json", '\0', POPT_ARG_NONE, &json, 0, "print it for other programs", NULL},
+        POPT_TABLEEND,
+    };
+    struct line line;
+    if (!line_read(&line, &usage, options, argc, argv, 0, 0, &status))
+        return status;
+    if (json)
+        status = print_json();
+    else
+        print_table();
+    line_done(&line);
+    return status;
+}
+
+const struct command command_panels = {"panels", "list the modules and controllers known", run};

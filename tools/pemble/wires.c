@@ -1,0 +1,236 @@
+/* wires.c - wires and warnings for a configuration. */
+#include "wires.h"
+
+#include <stdarg.h>
+#include <stdio.h>
+#include <string.h>
+
+static bool on_hardware_bus(const struct panel_setup *panel)
+{
+    return strcmp(panel->type, "softspi") != 0 && strcmp(panel->type, "parallel8") != 0;
+}
+
+static bool is_bus_line(const struct panel_setup *panel, int signal)
+{
+    return signal == SIGNAL_SDA || signal == SIGNAL_SCL || signal == SIGNAL_SDO
+               ? true
+               : signal >= SIGNAL_D0 && strcmp(panel->type, "parallel8") == 0;
+}
+
+static const char *unit_type(const struct panel_setup *panel)
+{
+    return strcmp(panel->type, "i2c") == 0 ? "i2c" : "spi";
+}
+
+/* The supply that fits the board's logic. */
+static const char *supply_for(const struct setup *setup, const struct panel_setup *panel)
+{
+    const char *takes = panel->module ? panel->module->supply : "3.3";
+    (void)setup;
+    return strcmp(takes, "5") == 0 ? "5V" : "3V3";
+}
+
+static const char *what_for(const struct setup *setup, const struct panel_setup *panel, int signal)
+{
+    static const char *const texts[SIGNALS] = {
+        [SIGNAL_SDO] = "data from the panel, for reading",
+        [SIGNAL_CS] = "select, low",
+        [SIGNAL_CS2] = "select of the right half",
+        [SIGNAL_DC] = "data or command",
+        [SIGNAL_RESET] = "reset, low",
+        [SIGNAL_BUSY] = "busy, from the panel",
+        [SIGNAL_BACKLIGHT] = "backlight",
+        [SIGNAL_STROBE] = "strobe",
+        [SIGNAL_READ] = "read",
+    };
+    static char text[40];
+    (void)setup;
+    if (signal == SIGNAL_SDA || signal == SIGNAL_SCL) {
+        if (on_hardware_bus(panel))
+            snprintf(text, sizeof text, "%s %u %s", strcmp(panel->type, "i2c") ? "SPI" : "I2C",
+                     panel->config.bus.unit, signal == SIGNAL_SDA ? "data" : "clock");
+        else
+            snprintf(text, sizeof text, "%s, bit by bit", signal == SIGNAL_SDA ? "data" : "clock");
+        return text;
+    }
+    return texts[signal] ? texts[signal] : "data line";
+}
+
+static bool may_be_left_off(const struct panel_setup *panel, int signal)
+{
+    if (signal == SIGNAL_BACKLIGHT || signal == SIGNAL_SDO)
+        return true;
+    return signal == SIGNAL_RESET && strcmp(panel->type, "i2c") == 0;
+}
+
+int wires_of(const struct setup *setup, const struct panel_setup *panel, struct wire *wires)
+{
+    static const char *const colors[] = {"#2f6fb0", "#c98a1b", "#7a5aa8", "#2b8a57",
+                                         "#b0506f", "#4f7f8f", "#8a6b3f", "#5b6bb8"};
+    int count = 0;
+    wires[count++] = (struct wire){"GND, VSS", "GND", "ground", "#222222", false};
+    wires[count] = (struct wire){"VCC, VDD, 3V3, VIN", "", "", "#c0392b", false};
+    snprintf(wires[count].board, sizeof wires[count].board, "%s", supply_for(setup, panel));
+    snprintf(wires[count].what, sizeof wires[count].what, "supply, takes %s V%s",
+             panel->module ? panel->module->supply : "3.3",
+             panel->module && strcmp(panel->module->supply, "3.3 or 5") == 0 ? "; try 3.3 V first"
+                                                                             : "");
+    count++;
+    for (int i = 0; i < SIGNALS; i++) {
+        if (panel->pins[i] == PMB_PIN_NONE)
+            continue;
+        struct wire *wire = &wires[count];
+        *wire = (struct wire){.labels = signal_labels((enum signal)i),
+                              .color = colors[count % 8],
+                              .may_be_left_off = may_be_left_off(panel, i)};
+        snprintf(wire->board, sizeof wire->board, "%s",
+                 board_pin_name(setup->board, panel->pins[i]));
+        snprintf(wire->what, sizeof wire->what, "%s", what_for(setup, panel, i));
+        count++;
+    }
+    return count;
+}
+
+/* ---- warnings ---- */
+
+struct warnings {
+    char (*list)[WARNING_SIZE];
+    int count;
+};
+
+static void warn(struct warnings *w, const char *format, ...) __attribute__((format(printf, 2, 3)));
+
+static void warn(struct warnings *w, const char *format, ...)
+{
+    va_list arguments;
+    if (w->count == MOST_WARNINGS)
+        return;
+    va_start(arguments, format);
+    vsnprintf(w->list[w->count++], WARNING_SIZE, format, arguments);
+    va_end(arguments);
+}
+
+static void warn_of_supply(struct warnings *w, const struct setup *setup,
+                           const struct panel_setup *panel)
+{
+    const char *title = panel_title(panel);
+    if (!panel->module) {
+        warn(w, "%s: which supply the module takes is not known; try 3.3 V first", title);
+        return;
+    }
+    if (panel->module->other)
+        warn(w,
+             "%s: modules that look the same have their pins in the order %s, or %s. Read the print "
+             "on yours before you connect it: a supply that is swapped destroys it",
+             title, panel->module->header, panel->module->other);
+    if (setup->board->volts > 4 && strcmp(panel->module->supply, "3.3") == 0)
+        warn(w, "%s: takes 3.3 V, and the %s drives its pins with %.0f V: put a level shifter in all "
+                "of its lines",
+             title, setup->board->title, setup->board->volts);
+    if (setup->board->volts < 4 && strcmp(panel->module->supply, "5") == 0)
+        warn(w, "%s: is supplied with 5 V, which must not reach a pin of the %s: leave R/W at ground "
+                "so that it never drives its lines",
+             title, setup->board->title);
+}
+
+/* The names of the pins in a list such as "2 6 18". */
+static const char *names_in(const struct board *board, const char *list)
+{
+    static char text[120];
+    text[0] = '\0';
+    for (int pin = 0; pin < 60; pin++)
+        if (pin_list_holds(list, pin)) {
+            const size_t length = strlen(text);
+            snprintf(text + length, sizeof text - length, "%s%s", length ? ", " : "",
+                     board_pin_name(board, PMB_PIN(pin)));
+        }
+    return text;
+}
+
+static void warn_of_fixed_pins(struct warnings *w, const struct setup *setup,
+                               const struct panel_setup *panel)
+{
+    const struct board_unit *unit =
+        board_unit(setup->board, unit_type(panel), panel->config.bus.unit);
+    if (!on_hardware_bus(panel) || !unit)
+        return;
+    const struct {
+        enum signal signal;
+        const char *list;
+    } lines[] = {{SIGNAL_SDA, unit->sda}, {SIGNAL_SCL, unit->scl}, {SIGNAL_SDO, unit->sdo}};
+    for (int i = 0; i < 3; i++) {
+        const pmb_pin pin = panel->pins[lines[i].signal];
+        if (pin == PMB_PIN_NONE || !lines[i].list ||
+            pin_list_holds(lines[i].list, pmb_pin_number(pin)))
+            continue;
+        warn(w, "%s: %s of %s %u on the %s can only be %s, not %s%s", panel_title(panel),
+             signal_name(lines[i].signal), unit_type(panel), unit->number, setup->board->title,
+             names_in(setup->board, lines[i].list), board_pin_name(setup->board, pin),
+             strcmp(panel->type, "i2c") ? "; with 'type = softspi' it may be any pin" : "");
+    }
+}
+
+static void warn_of_inputs(struct warnings *w, const struct setup *setup,
+                           const struct panel_setup *panel)
+{
+    for (int i = 0; i < SIGNALS; i++)
+        if (panel->pins[i] != PMB_PIN_NONE && i != SIGNAL_BUSY && i != SIGNAL_SDO &&
+            pin_list_holds(setup->board->input_only, pmb_pin_number(panel->pins[i])))
+            warn(w, "%s: %s is on %s, which is an input only on the %s", panel_title(panel),
+                 signal_name((enum signal)i), board_pin_name(setup->board, panel->pins[i]),
+                 setup->board->title);
+}
+
+static bool same_bus(const struct panel_setup *a, const struct panel_setup *b)
+{
+    if (strcmp(a->type, b->type) != 0)
+        return false;
+    if (on_hardware_bus(a))
+        return a->config.bus.unit == b->config.bus.unit;
+    return a->pins[SIGNAL_SCL] == b->pins[SIGNAL_SCL];
+}
+
+/* Wires that two panels may well share. */
+static bool may_share(const struct panel_setup *a, const struct panel_setup *b, int i, int k)
+{
+    return a != b && i == k &&
+           (is_bus_line(a, i) || i == SIGNAL_DC || i == SIGNAL_RESET || i == SIGNAL_BACKLIGHT);
+}
+
+static void warn_of_sharing(struct warnings *w, const struct setup *setup,
+                            const struct panel_setup *a, const struct panel_setup *b)
+{
+    for (int i = 0; i < SIGNALS; i++)
+        for (int k = a == b ? i + 1 : 0; k < SIGNALS; k++) {
+            if (a->pins[i] == PMB_PIN_NONE || a->pins[i] != b->pins[k] || may_share(a, b, i, k) ||
+                (i == SIGNAL_CS && k == SIGNAL_CS)) /* said below */
+                continue;
+            warn(w, "%s is taken twice: %s of %s and %s of %s",
+                 board_pin_name(setup->board, a->pins[i]), signal_name((enum signal)i),
+                 panel_title(a), signal_name((enum signal)k), panel_title(b));
+        }
+    if (a == b || !same_bus(a, b))
+        return;
+    if (strcmp(a->type, "i2c") == 0) {
+        if (a->config.bus.address == b->config.bus.address)
+            warn(w, "%s and %s have the same address 0x%02x on one bus", panel_title(a),
+                 panel_title(b), a->config.bus.address);
+    } else if (a->pins[SIGNAL_CS] == b->pins[SIGNAL_CS]) {
+        warn(w, "%s and %s share one bus and one select, %s: both take everything that is sent",
+             panel_title(a), panel_title(b), board_pin_name(setup->board, a->pins[SIGNAL_CS]));
+    }
+}
+
+int warnings_for(const struct setup *setup, char list[MOST_WARNINGS][WARNING_SIZE])
+{
+    struct warnings w = {list, 0};
+    for (int i = 0; i < setup->count; i++) {
+        const struct panel_setup *panel = &setup->panels[i];
+        warn_of_supply(&w, setup, panel);
+        warn_of_fixed_pins(&w, setup, panel);
+        warn_of_inputs(&w, setup, panel);
+        for (int k = i; k < setup->count; k++)
+            warn_of_sharing(&w, setup, panel, &setup->panels[k]);
+    }
+    return w.count;
+}

@@ -1,0 +1,156 @@
+/* wiring.c - pemble wiring: what to connect to what. */
+#include "command.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <string.h>
+#include "wires.h"
+
+static const struct usage usage = {
+    .arguments = "CONFIG [-o FILE.svg]",
+    .text = "Says which pin of each panel goes to which pin of the board, by every label that modules\n"
+            "print for it, what may be left off, and what to look out for. '[board] mcu' names the\n"
+            "board; without it the pins are those of the bench.\n",
+    .examples = "  pemble wiring assets/quay/gangway.ini\n"
+                "  pemble wiring assets/quay/kiosk.ini -o kiosk.svg\n",
+};
+
+static void print_panel(const struct setup *setup, const struct panel_setup *panel)
+{
+    struct wire wires[MOST_WIRES];
+    const int count = wires_of(setup, panel, wires);
+    printf("%s: %s, %dx%d, %s", panel_title(panel), panel->known->title, panel->config.size.w,
+           panel->config.size.h, panel->type);
+    if (strcmp(panel->type, "i2c") == 0)
+        printf(" at 0x%02x (0x%02x on an 8-bit silk screen)", panel->config.bus.address,
+               panel->config.bus.address * 2);
+    printf(", on the %s\n\n  %-28s %-8s %s\n", setup->board->title, "panel's pin", "board's",
+           "what it is");
+    for (int i = 0; i < count; i++)
+        printf("  %-28s %-8s %s%s\n", wires[i].labels, wires[i].board, wires[i].what,
+               wires[i].may_be_left_off ? " (may be left off)" : "");
+    if (panel->module)
+        printf("\n  order of the pins on most of these modules: %s\n", panel->module->header);
+    putchar('\n');
+}
+
+enum { ROW = 30, TOP = 70, BOARD_X = 40, BOARD_W = 190, PANEL_X = 560, PANEL_W = 400, WIDTH = 1000 };
+
+static void draw_text(FILE *f, int x, int y, const char *style, const char *text)
+{
+    fprintf(f, "<text x=\"%d\" y=\"%d\" %s>", x, y, style);
+    for (; *text; text++) {
+        if (*text == '&')
+            fputs("&amp;", f);
+        else if (*text == '<')
+            fputs("&lt;", f);
+        else
+            fputc(*text, f);
+    }
+    fputs("</text>\n", f);
+}
+
+/* One panel from row y on; returns the row below it. */
+static int draw_panel(FILE *f, const struct setup *setup, const struct panel_setup *panel, int y)
+{
+    struct wire wires[MOST_WIRES];
+    char title[120];
+    const int count = wires_of(setup, panel, wires), height = count * ROW + 54;
+    snprintf(title, sizeof title, "%s - %s, %dx%d, %s", panel_title(panel), panel->known->title,
+             panel->config.size.w, panel->config.size.h, panel->type);
+    fprintf(f,
+            "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#1c3d4a\"/>\n",
+            PANEL_X, y, PANEL_W, height);
+    draw_text(f, PANEL_X + 20, y + 28, "font-size=\"15\" font-weight=\"bold\" fill=\"#ffffff\"",
+              title);
+    for (int i = 0; i < count; i++) {
+        const int at = y + 56 + i * ROW;
+        fprintf(f,
+                "<line x1=\"%d\" y1=\"%d\" x2=\"%d\" y2=\"%d\" stroke=\"%s\" stroke-width=\"3\"%s/>\n"
+                "<circle cx=\"%d\" cy=\"%d\" r=\"6\" fill=\"#d9b65b\"/>"
+                "<circle cx=\"%d\" cy=\"%d\" r=\"6\" fill=\"#d9b65b\"/>\n",
+                BOARD_X + BOARD_W - 12, at, PANEL_X + 12, at, wires[i].color,
+                wires[i].may_be_left_off ? " stroke-dasharray=\"7 5\"" : "",
+                BOARD_X + BOARD_W - 12, at, PANEL_X + 12, at);
+        draw_text(f, BOARD_X + BOARD_W - 28, at + 5,
+                  "font-size=\"15\" text-anchor=\"end\" fill=\"#ffffff\"", wires[i].board);
+        draw_text(f, PANEL_X + 28, at + 5, "font-size=\"15\" fill=\"#ffffff\"", wires[i].labels);
+        draw_text(f, (BOARD_X + BOARD_W + PANEL_X) / 2, at - 6,
+                  "font-size=\"12\" text-anchor=\"middle\" fill=\"#444444\"", wires[i].what);
+    }
+    return y + height + 24;
+}
+
+static int panel_rows(const struct setup *setup)
+{
+    int rows = 0;
+    for (int i = 0; i < setup->count; i++) {
+        struct wire wires[MOST_WIRES];
+        rows += wires_of(setup, &setup->panels[i], wires) * ROW + 54 + 24;
+    }
+    return rows;
+}
+
+static int draw_svg(const struct setup *setup, const char *path)
+{
+    FILE *f = fopen(path, "w");
+    const int height = TOP + panel_rows(setup) + 46;
+    int y = TOP;
+    if (!f) {
+        complain("%s: %s", path, strerror(errno));
+        return FAILED;
+    }
+    fprintf(f,
+            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" "
+            "viewBox=\"0 0 %d %d\" font-family=\"DejaVu Sans, sans-serif\">\n"
+            "<rect width=\"%d\" height=\"%d\" fill=\"#f4f1ea\"/>\n",
+            WIDTH, height, WIDTH, height, WIDTH, height);
+    draw_text(f, BOARD_X, 42, "font-size=\"20\" font-weight=\"bold\" fill=\"#1c3d4a\"", "Wiring");
+    fprintf(f,
+            "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#3a4a3f\"/>\n",
+            BOARD_X, TOP, BOARD_W, height - TOP - 70);
+    draw_text(f, BOARD_X + 20, TOP + 28, "font-size=\"15\" font-weight=\"bold\" fill=\"#ffffff\"",
+              setup->board->title);
+    for (int i = 0; i < setup->count; i++)
+        y = draw_panel(f, setup, &setup->panels[i], y);
+    draw_text(f, BOARD_X, height - 22, "font-size=\"12\" fill=\"#444444\"",
+              "Dashed wires may be left off. Pins are in no particular order: go by the print on your "
+              "module.");
+    fputs("</svg>\n", f);
+    if (fclose(f) != 0) {
+        complain("%s: %s", path, strerror(errno));
+        return FAILED;
+    }
+    printf("%s: a drawing of the wiring\n", path);
+    return DONE;
+}
+
+static int run(int argc, const char **argv)
+{
+    static struct setup setup;
+    static char warnings[MOST_WARNINGS][WARNING_SIZE];
+    char *out = NULL;
+    struct poptOption options[] = {
+        {"output", 'o', POPT_ARG_STRING, &out, 0, "also draw it", "FILE.svg"},
+        POPT_TABLEEND,
+    };
+    struct line line;
+    int status;
+    if (!line_read(&line, &usage, options, argc, argv, 1, 1, &status))
+        return status;
+    if (!config_read(&setup, line.words[0])) {
+        line_done(&line);
+        return BAD_USE;
+    }
+    for (int i = 0; i < setup.count; i++)
+        print_panel(&setup, &setup.panels[i]);
+    const int count = warnings_for(&setup, warnings);
+    for (int i = 0; i < count; i++)
+        printf("warning: %s\n", warnings[i]);
+    if (out)
+        status = draw_svg(&setup, out);
+    line_done(&line);
+    return status;
+}
+
+const struct command command_wiring = {"wiring", "say what to connect to what", run};
