@@ -1,19 +1,20 @@
-/* two_panels.c - a colour TFT and an LCD of another make on one SPI bus, each with its own select. */
+/* two_panels.c - a colour TFT and an LCD of another make on one SPI bus, each with its own select.
+ */
 #include "board.h"
 
 /* Both are on SPI unit 0 and share the data/command line. */
 static const pmb_panel_config kiosk = {
     .controller = &pmb_st7735,
-    .size = {128, 160},
-    .bus = {.kind = &pmb_spi, .select = PMB_PIN(17), .data_command = PMB_PIN(20)},
+    .size = {128,                    160                        },
+    .bus = { .kind = &pmb_spi, .select = PMB_PIN(17), .data_command = PMB_PIN(20)},
     .reset = PMB_PIN(21),
     .rotate = PMB_ROTATE_90,
 };
 
 static const pmb_panel_config berth = {
     .controller = &pmb_pcd8544,
-    .size = {84, 48},
-    .bus = {.kind = &pmb_spi, .select = PMB_PIN(13), .data_command = PMB_PIN(20)},
+    .size = {84,                     48                         },
+    .bus = { .kind = &pmb_spi, .select = PMB_PIN(13), .data_command = PMB_PIN(20)},
     .reset = PMB_PIN(22),
 };
 
@@ -77,7 +78,8 @@ int main(void)
 {
     const pmb_port *port = board_start(panels);
     struct ferry ferry = {.name = "SANDPIPER", .berth = "2B", .minutes = 20};
-    /* Before either is opened: until its select is high, a panel takes what is meant for another. */
+    /* Before either is opened: until its select is high, a panel takes what is meant for another.
+     */
     for (int i = 0; panels[i]; i++)
         (void)pmb_panel_quiet(panels[i], port);
     pmb_status status = show(&kiosk, port, paint_kiosk, &ferry);

@@ -65,8 +65,8 @@ static uint8_t wanted(pmb_module *m)
     if ((s->pointer & 0xFE) == GPIO) {
         value = 0;
         for (int i = 0; i < 8; i++)
-            value |= (uint8_t)(module_pin_level(m, FIRST_PIN + (s->pointer & 1) * 8 + i, false)
-                               << i);
+            value |=
+                (uint8_t)(module_pin_level(m, FIRST_PIN + (s->pointer & 1) * 8 + i, false) << i);
     }
     advance(s);
     return value;

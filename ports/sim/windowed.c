@@ -125,10 +125,11 @@ static void set_range(pmb_module *m, const char *what, const uint8_t *p, int lim
 static void set_mode(struct windowed *s, uint8_t command)
 {
     /* The four display modes are numbered in two ways. */
-    static const int modes_a[] = {NORMAL, ON_ALL, OFF_ALL, INVERSE};
-    static const int modes_b[] = {OFF_ALL, ON_ALL, NORMAL, INVERSE};
-    const bool a = s->chip->kind == K1327 || s->chip->kind == K1331;
-    s->mode = (a ? modes_a : modes_b)[command - 0xA4];
+    static const int modes[2][4] = {
+        {OFF_ALL, ON_ALL, NORMAL,  INVERSE},
+        {NORMAL,  ON_ALL, OFF_ALL, INVERSE}
+    };
+    s->mode = modes[s->chip->kind == K1327 || s->chip->kind == K1331][command - 0xA4];
 }
 
 static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)

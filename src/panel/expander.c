@@ -18,7 +18,8 @@ static void keep(pmb_expander *e, pmb_status status)
 
 static uint16_t mask_of(pmb_pin pin)
 {
-    return pmb_pin_number(pin) < PINS ? (uint16_t)(1u << pmb_pin_number(pin)) : 0;
+    const uint32_t number = pmb_pin_number(pin);
+    return (uint16_t)(number < PINS ? 1ul << number : 0ul);
 }
 
 static void set_inputs(pmb_expander *e, uint16_t inputs)
@@ -71,9 +72,9 @@ static pmb_status parallel(void *context, const pmb_bus *bus, const uint8_t *byt
             levels = (uint16_t)(*bytes >> line & 1 ? levels | mask : levels & ~mask);
         }
         const uint16_t pulse = levels ^ strobe;
-        const uint8_t steps[] = {(uint8_t)levels,        (uint8_t)(levels >> 8),
-                                 (uint8_t)pulse,         (uint8_t)(pulse >> 8),
-                                 (uint8_t)levels,        (uint8_t)(levels >> 8)};
+        const uint8_t steps[] = {(uint8_t)levels, (uint8_t)(levels >> 8),
+                                 (uint8_t)pulse,  (uint8_t)(pulse >> 8),
+                                 (uint8_t)levels, (uint8_t)(levels >> 8)};
         keep(e, e->behind->i2c_write(e->behind->context, &e->bus, &which, 1, steps, sizeof steps));
         e->levels = levels;
     }
@@ -88,8 +89,7 @@ static void wait_us(void *context, uint32_t microseconds)
 
 pmb_status pmb_expander_open(pmb_expander *expander, const pmb_port *behind, const pmb_bus *bus)
 {
-    if (!expander || !behind || !bus || bus->address < FIRST_ADDRESS ||
-        bus->address > LAST_ADDRESS)
+    if (!expander || !behind || !bus || bus->address < FIRST_ADDRESS || bus->address > LAST_ADDRESS)
         return PMB_ERR_ARGUMENT;
     if (!behind->i2c_write || !behind->wait_us || (behind->i2c_limit && behind->i2c_limit < 7))
         return PMB_ERR_UNSUPPORTED;

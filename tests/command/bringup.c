@@ -11,7 +11,7 @@ static void panels_lists_modules_and_controllers(void **state)
     (void)state;
     const struct outcome o = shell(PEMBLE " panels");
     assert_int_equal(o.status, 0);
-    static const char *const names[] = {"oled-0.96-i2c", "oled-0.66",     "tft-1.69",
+    static const char *const names[] = {"oled-0.96-i2c",  "oled-0.66",     "tft-1.69",
                                         "tft-round-1.28", "paper-4.2-bwr", "il91874"};
     for (size_t i = 0; i < LENGTH(names); i++)
         assert_says(o.out, names[i]);
@@ -77,7 +77,8 @@ static void wiring_warns_before_damage(void **state)
     wiring_warns_of("[board]\nmcu=atmega328p\n[panel]\nmodule=oled-0.66\n[pins]\nsda=A3\n",
                     "sda of i2c 0 on the ATmega328P can only be A4, not A3");
     wiring_warns_of("[board]\nmcu=atmega328p\n[panel]\nmodule=lcd-1.6\n", "put a level shifter");
-    wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=lcd-3.0-parallel\n", "is supplied with 5 V");
+    wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=lcd-3.0-parallel\n",
+                    "is supplied with 5 V");
     wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=tft-1.8\n[pins]\ndc=GPIO35\n",
                     "dc is on GPIO35, which is an input only");
     wiring_warns_of("[board]\nmcu=linux40\n[panel]\nmodule=tft-1.8\n[pins]\ndc=27\nreset=27\n",
@@ -94,21 +95,24 @@ static void configurations_are_refused(void **state)
     static const struct {
         const char *text, *said;
     } wrongs[] = {
-        {"[panel]\nmodule=oled-9\n", "[panel] module = oled-9: possible is oled-0.42-i2c, oled-0.66"},
-        {"[panel]\nmodule=tft-1.69\noffset=0,50\n", "it may be at most 0,40"},
-        {"[panel]\nmodule=tft-1.69\n[bus]\ntype=i2c\n", "[bus] type = i2c: the ST7789 has only spi"},
-        {"[panel]\nmodule=lcd-1.6\n[bus]\nspeed=5MHz\n", "takes at most 4000 kHz on spi"},
-        {"[panel]\nmodule=lcd-1.6\nbias=1/12\n", "possible is 1/4 to 1/11"},
-        {"[panel]\nmodule=tft-1.8\ncontrast=9\n", "the ST7735 cannot have one of these"},
-        {"[panel]\nmodule=paper-1.54-bwr\nrefresh=partial\n", "cannot have one of these"},
-        {"[board]\nmcu=z80\n[panel]\nmodule=tft-1.8\n", "[board] mcu = z80: possible is atmega328p"},
+        {"[panel]\nmodule=oled-9\n",
+         "[panel] module = oled-9: possible is oled-0.42-i2c, oled-0.66"                                            },
+        {"[panel]\nmodule=tft-1.69\noffset=0,50\n",                         "it may be at most 0,40"                },
+        {"[panel]\nmodule=tft-1.69\n[bus]\ntype=i2c\n",
+         "[bus] type = i2c: the ST7789 has only spi"                                                                },
+        {"[panel]\nmodule=lcd-1.6\n[bus]\nspeed=5MHz\n",                    "takes at most 4000 kHz on spi"         },
+        {"[panel]\nmodule=lcd-1.6\nbias=1/12\n",                            "possible is 1/4 to 1/11"               },
+        {"[panel]\nmodule=tft-1.8\ncontrast=9\n",                           "the ST7735 cannot have one of these"   },
+        {"[panel]\nmodule=paper-1.54-bwr\nrefresh=partial\n",               "cannot have one of these"              },
+        {"[board]\nmcu=z80\n[panel]\nmodule=tft-1.8\n",
+         "[board] mcu = z80: possible is atmega328p"                                                                },
         {"[board]\nmcu=rp2040\n[panel]\nmodule=tft-1.8\n[pins]\ndc=GP23\n",
-         "possible is none, or a pin of the RP2040: GP 0-22 26-28"},
-        {"[board]\nmcu=esp8266\n[panel]\nmodule=tft-1.8\n[bus]\nunit=1\n", "has no spi unit"},
-        {"[panel]\nmodule=tft-1.8\n[pins]\ndc=none\n", "[pins] dc = none: a panel on spi needs"},
-        {"[panel x]\nmodule=tft-1.8\nbus=side\n", "there is no section [bus side]"},
-        {"[panel]\nmodule=tft-1.8\n[faults]\nswap=dc\n", "possible is two wires of sda"},
-        {"[panel]\nmodule=tft-1.8\n[faults]\nstuck=dc maybe\n", "a wire, and low or high"},
+         "possible is none, or a pin of the RP2040: GP 0-22 26-28"                                                  },
+        {"[board]\nmcu=esp8266\n[panel]\nmodule=tft-1.8\n[bus]\nunit=1\n",  "has no spi unit"                       },
+        {"[panel]\nmodule=tft-1.8\n[pins]\ndc=none\n",                      "[pins] dc = none: a panel on spi needs"},
+        {"[panel x]\nmodule=tft-1.8\nbus=side\n",                           "there is no section [bus side]"        },
+        {"[panel]\nmodule=tft-1.8\n[faults]\nswap=dc\n",                    "possible is two wires of sda"          },
+        {"[panel]\nmodule=tft-1.8\n[faults]\nstuck=dc maybe\n",             "a wire, and low or high"               },
     };
     for (size_t i = 0; i < LENGTH(wrongs); i++) {
         write_file("bad.ini", wrongs[i].text);
@@ -135,24 +139,28 @@ static void probe_ends_in_a_verdict(void **state)
         const char *believed, *real, *verdict;
         int status;
     } cases[] = {
-        {oled, "[panel]\nmodule=oled-0.96-i2c\n", "the panel answers and takes its setup", 0},
-        {oled, "[panel]\nmodule=oled-0.96-i2c\n[faults]\nmute=yes\n", "nothing answers", 3},
-        {oled, "[panel]\nmodule=oled-0.96-i2c\n[faults]\nswap=sda scl\n", "nothing answers", 3},
-        {oled, "[panel]\nmodule=oled-0.96-i2c\n[faults]\nstuck=sda low\n", "SDA or SCL is held low", 3},
-        {oled, "[panel]\nmodule=oled-0.96-i2c\naddress=0x3d\n", "another address than configured", 3},
-        {oled, "[panel]\nmodule=oled-0.96-i2c\n[pins]\nreset=9\n[faults]\nstuck=reset low\n",
-         "the reset wire (9) stays low", 3},
-        {tft, tft, "is the one that is configured", 0},
-        {tft, "[panel]\nmodule=tft-2.8\n", "an ID of another controller: 009341h is an ILI9341", 3},
-        {tft, "[panel]\nmodule=tft-2.0\n[faults]\nswap=dc cs\n", "are exchanged", 3},
-        {tft, "[panel]\nmodule=tft-2.0\n[faults]\ncut=scl\n", "says nothing when its ID is read", 3},
-        {tft, "[panel]\nmodule=tft-2.0\n[faults]\nstuck=dc high\n", "the dc wire (7) stays high", 3},
-        {paper, paper, "its busy line follows a refresh", 0},
-        {paper, "[panel]\nmodule=paper-1.54\n[faults]\nstuck=busy high\n", "never comes free", 3},
-        {paper, "[panel]\nmodule=paper-1.54\n[faults]\nstuck=busy low\n", "never moves", 3},
+        {oled,                                 "[panel]\nmodule=oled-0.96-i2c\n",                                             "the panel answers and takes its setup",              0},
+        {oled,                                 "[panel]\nmodule=oled-0.96-i2c\n[faults]\nmute=yes\n",                         "nothing answers",                                    3},
+        {oled,                                 "[panel]\nmodule=oled-0.96-i2c\n[faults]\nswap=sda scl\n",                     "nothing answers",                                    3},
+        {oled,                                 "[panel]\nmodule=oled-0.96-i2c\n[faults]\nstuck=sda low\n",                    "SDA or SCL is held low",
+         3                                                                                                                                                                           },
+        {oled,                                 "[panel]\nmodule=oled-0.96-i2c\naddress=0x3d\n",                               "another address than configured",
+         3                                                                                                                                                                           },
+        {oled,                                 "[panel]\nmodule=oled-0.96-i2c\n[pins]\nreset=9\n[faults]\nstuck=reset low\n",
+         "the reset wire (9) stays low",                                                                                                                                            3},
+        {tft,                                  tft,                                                                           "is the one that is configured",                      0},
+        {tft,                                  "[panel]\nmodule=tft-2.8\n",                                                   "an ID of another controller: 009341h is an ILI9341", 3},
+        {tft,                                  "[panel]\nmodule=tft-2.0\n[faults]\nswap=dc cs\n",                             "are exchanged",                                      3},
+        {tft,                                  "[panel]\nmodule=tft-2.0\n[faults]\ncut=scl\n",                                "says nothing when its ID is read",
+         3                                                                                                                                                                           },
+        {tft,                                  "[panel]\nmodule=tft-2.0\n[faults]\nstuck=dc high\n",                          "the dc wire (7) stays high",
+         3                                                                                                                                                                           },
+        {paper,                                paper,                                                                         "its busy line follows a refresh",                    0},
+        {paper,                                "[panel]\nmodule=paper-1.54\n[faults]\nstuck=busy high\n",                     "never comes free",                                   3},
+        {paper,                                "[panel]\nmodule=paper-1.54\n[faults]\nstuck=busy low\n",                      "never moves",                                        3},
         {"[panel]\nmodule=lcd-3.0-parallel\n", "[panel]\nmodule=lcd-3.0-parallel\n",
-         "its busy flag comes free", 0},
-        {"[panel]\nmodule=lcd-1.6\n", "[panel]\nmodule=lcd-1.6\n", "nothing that could be read", 0},
+         "its busy flag comes free",                                                                                                                                                0},
+        {"[panel]\nmodule=lcd-1.6\n",          "[panel]\nmodule=lcd-1.6\n",                                                   "nothing that could be read",                         0},
     };
     for (size_t i = 0; i < LENGTH(cases); i++) {
         const struct outcome o = probe(cases[i].believed, cases[i].real);
@@ -208,8 +216,8 @@ static void a_configuration_becomes_c_that_works(void **state)
         "awk '/[0-9]x[0-9]/ {print $1}'); do n=$((n+1)); "
         "printf '[panel p%%s]\\nmodule = %%s\\n' $n $m > m.ini; " PEMBLE
         " config m.ini --as c > p$n.c || exit 1; echo \"extern const void *const u$n; const void "
-        "*const u$n = &p$n;\" >> p$n.c; cc -std=c11 -Wall -Wextra -Wpedantic -Werror -c -I " SOURCE_DIR
-        "/include p$n.c -o p.o || exit 1; done; echo $n");
+        "*const u$n = &p$n;\" >> p$n.c; cc -std=c11 -Wall -Wextra -Wpedantic -Werror -c "
+        "-I " SOURCE_DIR "/include p$n.c -o p.o || exit 1; done; echo $n");
     if (o.status)
         fail_msg("%s", o.err);
     assert_string_equal(o.out, "40\n");
@@ -233,13 +241,14 @@ static void a_panel_is_chosen_by_its_name(void **state)
 static void a_trace_of_a_whole_card_is_decoded(void **state)
 {
     (void)state;
-    assert_int_equal(
-        shell(PEMBLE " card " QUAY "/gangway.ini --trace card.vcd -o t.png").status, 0);
+    assert_int_equal(shell(PEMBLE " card " QUAY "/gangway.ini --trace card.vcd -o t.png").status,
+                     0);
     /* The first command of the driver, and as many data bytes as the picture has. */
-    const struct outcome o = shell(
-        "sigrok-cli -I vcd -i card.vcd -P i2c:scl=i2c0_scl:sda=i2c0_sda -A i2c=data-write > d.txt && "
-        "sed -n 2p d.txt && wc -l < d.txt && sigrok-cli -I vcd -i card.vcd -P "
-        "i2c:scl=i2c0_scl:sda=i2c0_sda -A i2c=nack:warnings | wc -l");
+    const struct outcome o =
+        shell("sigrok-cli -I vcd -i card.vcd -P i2c:scl=i2c0_scl:sda=i2c0_sda -A i2c=data-write > "
+              "d.txt && "
+              "sed -n 2p d.txt && wc -l < d.txt && sigrok-cli -I vcd -i card.vcd -P "
+              "i2c:scl=i2c0_scl:sda=i2c0_sda -A i2c=nack:warnings | wc -l");
     assert_int_equal(o.status, 0);
     assert_says(o.out, "i2c-1: Data write: AE");
     assert_says(o.out, "\n0\n");

@@ -8,13 +8,13 @@ static const pmb_pin lines[] = {PMB_PIN(0), PMB_PIN(1), PMB_PIN(2), PMB_PIN(3),
                                 PMB_PIN(4), PMB_PIN(5), PMB_PIN(6), PMB_PIN(7)};
 static const pmb_panel_config glass = {
     .controller = &pmb_ks0108,
-    .size = {128, 64},
-    .bus = {.kind = &pmb_parallel8,
-            .lines = lines,
-            .data_command = PMB_PIN(8),
-            .strobe = PMB_PIN(9),
-            .select = PMB_PIN(10),
-            .second_select = PMB_PIN(11)},
+    .size = {128,                   64   },
+    .bus = { .kind = &pmb_parallel8,
+             .lines = lines,
+             .data_command = PMB_PIN(8),
+             .strobe = PMB_PIN(9),
+             .select = PMB_PIN(10),
+             .second_select = PMB_PIN(11)},
     .reset = PMB_PIN(12),
 };
 static const pmb_bus bus = {.kind = &pmb_i2c, .address = 0x21};
@@ -22,7 +22,7 @@ static const pmb_bus bus = {.kind = &pmb_i2c, .address = 0x21};
 /* Both modules, joined pin by pin. */
 static void build(struct rig *rig, pmb_module **expander)
 {
-    static const char *const panel_pins[] = {"D0", "D1", "D2", "D3", "D4",  "D5", "D6",
+    static const char *const panel_pins[] = {"D0", "D1", "D2", "D3",  "D4",  "D5", "D6",
                                              "D7", "RS", "E",  "CS1", "CS2", "RES"};
     memset(rig, 0, sizeof *rig);
     rig->config = glass;
@@ -38,7 +38,7 @@ static void build(struct rig *rig, pmb_module **expander)
     assert_true(pmb_bench_connect(*expander, "SDA", "i2c0.sda"));
     assert_true(pmb_bench_connect(*expander, "SCL", "i2c0.scl"));
     for (int i = 0; i < 13; i++) {
-        char net[16], pin[8];
+        char net[32], pin[24];
         snprintf(net, sizeof net, "adapter.%d", i);
         snprintf(pin, sizeof pin, "GP%c%d", i < 8 ? 'A' : 'B', i % 8);
         assert_true(pmb_bench_connect(*expander, pin, net));

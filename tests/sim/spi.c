@@ -7,8 +7,8 @@
 
 static const pmb_panel_config tft = {
     .controller = &pmb_st7735,
-    .size = {128, 160},
-    .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+    .size = {128,                   160                       },
+    .bus = { .kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
     .reset = PMB_PIN(1),
 };
 
@@ -65,7 +65,8 @@ static void a_floating_select_takes_what_is_meant_for_another(void **state)
             assert_int_equal(pmb_panel_quiet(&other, rig.port), PMB_OK);
         assert_int_equal(open_and_paint(&rig), PMB_OK);
         const pmb_glass_view glass = pmb_module_glass(second);
-        bool woken = false; /* it has noise in its memory, and shows it when it takes the commands */
+        bool woken =
+            false; /* it has noise in its memory, and shows it when it takes the commands */
         for (int i = 0; i < glass.width * glass.height * 3; i++)
             woken = woken || glass.rgb[i];
         assert_int_equal(woken, !quiet);
@@ -154,7 +155,8 @@ static void assert_decoded(const char *out, const char *prefix, const uint8_t *w
 
 static struct outcome decode(const char *decoder, const char *annotation)
 {
-    const struct outcome o = shell("sigrok-cli -I vcd -i trace.vcd -P %s -A %s", decoder, annotation);
+    const struct outcome o =
+        shell("sigrok-cli -I vcd -i trace.vcd -P %s -A %s", decoder, annotation);
     if (o.status)
         fail_msg("sigrok-cli: %s", o.err);
     return o;
@@ -192,17 +194,18 @@ static void sigrok_reads_the_spi_bytes_from_a_trace(void **state)
 static void sigrok_reads_the_i2c_bytes_from_a_trace(void **state)
 {
     (void)state;
-    static const pmb_panel_config oled = {.controller = &pmb_ssd1306,
-                                          .size = {128, 64},
-                                          .bus = {.kind = &pmb_i2c, .address = 0x3C}};
+    static const pmb_panel_config oled = {
+        .controller = &pmb_ssd1306, .size = {128,              64             },
+             .bus = {.kind = &pmb_i2c, .address = 0x3C}
+    };
     static const uint8_t head[] = {0x00}, body[] = {0xAE, 0xD5, 0x80, 0x00, 0xFF, 0x5A};
     static const uint8_t want[] = {0x00, 0xAE, 0xD5, 0x80, 0x00, 0xFF, 0x5A};
     struct rig rig;
     rig_build(&rig, &oled);
     pmb_bench_start_trace(rig.bench);
     rig.port->wait_us(rig.port->context, 20);
-    assert_int_equal(
-        rig.port->i2c_write(rig.port->context, &oled.bus, head, 1, body, sizeof body), PMB_OK);
+    assert_int_equal(rig.port->i2c_write(rig.port->context, &oled.bus, head, 1, body, sizeof body),
+                     PMB_OK);
     rig.port->wait_us(rig.port->context, 20);
     save_trace(&rig);
     const char *const decoder = "i2c:scl=i2c0_scl:sda=i2c0_sda";
