@@ -4,7 +4,7 @@
 /* What the display is. Pins and addresses are those printed on the module or its board. */
 static const pmb_panel_config gangway = {
     .controller = &pmb_ssd1306,
-    .size = {128,              64             },
+    .size = {128, 64},
     .bus = {.kind = &pmb_i2c, .address = 0x3C},
 };
 

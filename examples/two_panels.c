@@ -5,16 +5,16 @@
 /* Both are on SPI unit 0 and share the data/command line. */
 static const pmb_panel_config kiosk = {
     .controller = &pmb_st7735,
-    .size = {128,                    160                        },
-    .bus = { .kind = &pmb_spi, .select = PMB_PIN(17), .data_command = PMB_PIN(20)},
+    .size = {128, 160},
+    .bus = {.kind = &pmb_spi, .select = PMB_PIN(17), .data_command = PMB_PIN(20)},
     .reset = PMB_PIN(21),
     .rotate = PMB_ROTATE_90,
 };
 
 static const pmb_panel_config berth = {
     .controller = &pmb_pcd8544,
-    .size = {84,                     48                         },
-    .bus = { .kind = &pmb_spi, .select = PMB_PIN(13), .data_command = PMB_PIN(20)},
+    .size = {84, 48},
+    .bus = {.kind = &pmb_spi, .select = PMB_PIN(13), .data_command = PMB_PIN(20)},
     .reset = PMB_PIN(22),
 };
 

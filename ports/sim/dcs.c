@@ -271,17 +271,9 @@ static void usual_glass(const struct chip *chip, pmb_module_options *o)
 static bool create(pmb_module *m, const struct chip *chip)
 {
     static const struct command_shape shapes[] = {
-        {0x2A, 0x2B, 4 },
-        {0x30, 0x30, 4 },
-        {0x26, 0x26, 1 },
-        {0x35, 0x37, 1 },
-        {0x3A, 0x3A, 1 },
-        {0x51, 0x55, 1 },
-        {0x00, 0x5F, 0 },
-        {0xC3, 0xC4, 1 },
-        {0xC9, 0xC9, 1 },
-        {0x60, 0xFF, 0 },
-        {0,    0,    -1},
+        {0x2A, 0x2B, 4}, {0x30, 0x30, 4}, {0x26, 0x26, 1}, {0x35, 0x37, 1},
+        {0x3A, 0x3A, 1}, {0x51, 0x55, 1}, {0x00, 0x5F, 0}, {0xC3, 0xC4, 1},
+        {0xC9, 0xC9, 1}, {0x60, 0xFF, 0}, {0, 0, -1},
     };
     struct dcs *s = m->state;
     pmb_module_options *o = &m->options;
@@ -306,40 +298,32 @@ static bool create(pmb_module *m, const struct chip *chip)
 }
 
 static const struct chip st7735 = {
-    .columns = 132, .rows = 162, .mount = MX | MY, .spi_clock_ns = 66, .id = {0x7C, 0x89, 0xF0}
-};
+    .columns = 132, .rows = 162, .mount = MX | MY, .spi_clock_ns = 66, .id = {0x7C, 0x89, 0xF0}};
 static const struct chip st7789 = {
-    .columns = 240, .rows = 320, .inverted = true, .spi_clock_ns = 16, .id = {0x85, 0x85, 0x52}
-};
-static const struct chip ili9341 = {
-    .columns = 240,
-    .rows = 320,
-    .mount = MX,
-    .bgr = true,
-    .spi_clock_ns = 100,
-    .id = {0x00, 0x93, 0x41},
-    .id4 = true
-};
-static const struct chip ili9488 = {
-    .columns = 320,
-    .rows = 480,
-    .mount = MX,
-    .bgr = true,
-    .wide_serial = true,
-    .spi_clock_ns = 50,
-    .id = {0x00, 0x94, 0x88},
-    .id4 = true
-};
-static const struct chip gc9a01 = {
-    .columns = 240,
-    .rows = 240,
-    .mount = MX,
-    .bgr = true,
-    .inverted = true,
-    .round = true,
-    .spi_clock_ns = 10,
-    .id = {0x00, 0x9A, 0x01}
-};
+    .columns = 240, .rows = 320, .inverted = true, .spi_clock_ns = 16, .id = {0x85, 0x85, 0x52}};
+static const struct chip ili9341 = {.columns = 240,
+                                    .rows = 320,
+                                    .mount = MX,
+                                    .bgr = true,
+                                    .spi_clock_ns = 100,
+                                    .id = {0x00, 0x93, 0x41},
+                                    .id4 = true};
+static const struct chip ili9488 = {.columns = 320,
+                                    .rows = 480,
+                                    .mount = MX,
+                                    .bgr = true,
+                                    .wide_serial = true,
+                                    .spi_clock_ns = 50,
+                                    .id = {0x00, 0x94, 0x88},
+                                    .id4 = true};
+static const struct chip gc9a01 = {.columns = 240,
+                                   .rows = 240,
+                                   .mount = MX,
+                                   .bgr = true,
+                                   .inverted = true,
+                                   .round = true,
+                                   .spi_clock_ns = 10,
+                                   .id = {0x00, 0x9A, 0x01}};
 
 static bool create_7735(pmb_module *m)
 {

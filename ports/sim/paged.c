@@ -337,36 +337,20 @@ static bool create(pmb_module *m, const struct chip *chip)
     }
 
 static const struct command_shape shapes_1306[] = {
-    SHARED,          OLED,       {0x20, 0x20, 1 },
-                     {0x21, 0x22, 2 },
-                     {0x2E, 0x2F, 0 },
-                     {0x8D, 0x8D, 1 },
-    {0xAD, 0xAD, 1 },
-                     {0,    0,    -1},
+    SHARED,          OLED,       {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0x2E, 0x2F, 0}, {0x8D, 0x8D, 1},
+    {0xAD, 0xAD, 1}, {0, 0, -1},
 };
 static const struct command_shape shapes_1309[] = {
-    SHARED, OLED, {0x20, 0x20, 1 },
-      {0x21, 0x22, 2 },
-      {0x2E, 0x2F, 0 },
-      {0xFD, 0xFD, 1 },
-      {0,    0,    -1},
+    SHARED, OLED, {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0x2E, 0x2F, 0}, {0xFD, 0xFD, 1}, {0, 0, -1},
 };
 static const struct command_shape shapes_1106[] = {
-    SHARED, OLED, {0x30, 0x33, 0 },
-      {0xAD, 0xAD, 1 },
-      {0xE0, 0xE0, 0 },
-      {0xEE, 0xEE, 0 },
-      {0,    0,    -1},
+    SHARED, OLED, {0x30, 0x33, 0}, {0xAD, 0xAD, 1}, {0xE0, 0xE0, 0}, {0xEE, 0xEE, 0}, {0, 0, -1},
 };
 static const struct command_shape shapes_7565[] = {
-    SHARED, LCD, {0xAC, 0xAC, 0 },
-      {0xAD, 0xAD, 1 },
-      {0,    0,    -1},
+    SHARED, LCD, {0xAC, 0xAC, 0}, {0xAD, 0xAD, 1}, {0, 0, -1},
 };
 static const struct command_shape shapes_1701[] = {
-    SHARED, LCD, {0xAC, 0xAD, 0 },
-      {0xFA, 0xFA, 1 },
-      {0,    0,    -1},
+    SHARED, LCD, {0xAC, 0xAD, 0}, {0xFA, 0xFA, 1}, {0, 0, -1},
 };
 
 static const struct chip ssd1306 = {128, 8,    64,  false, 0x8D, 0x04,

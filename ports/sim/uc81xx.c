@@ -286,22 +286,16 @@ static void render(pmb_module *m)
     }
 
 static const struct command_shape narrow[] = {
-    SHARED, {0x61, 0x61, 3 },
-     {0x90, 0x90, 7 },
-     {0x91, 0x92, 0 },
-     {0,    0,    -1},
+    SHARED, {0x61, 0x61, 3}, {0x90, 0x90, 7}, {0x91, 0x92, 0}, {0, 0, -1},
 };
 static const struct command_shape wide[] = {
-    SHARED, {0x61, 0x61, 4 },
-     {0x90, 0x90, 9 },
-     {0x91, 0x92, 0 },
-     {0,    0,    -1},
+    SHARED, {0x61, 0x61, 4}, {0x90, 0x90, 9}, {0x91, 0x92, 0}, {0, 0, -1},
 };
 static const struct command_shape parts[] = {
     SHARED,
-    {0x61, 0x61, 4 },
-    {0x14, 0x15, 8 },
-    {0,    0,    -1},
+    {0x61, 0x61, 4},
+    {0x14, 0x15, 8},
+    {0, 0, -1},
 };
 
 static bool create(pmb_module *m, const struct chip *chip)

@@ -16,6 +16,6 @@ const PMB_FLASH pmb_controller pmb_ili9341 = {
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_PARALLEL_8080,
     .spi_khz = 10000,
-    .reset_low_us = 20, /* data sheet: at least 10 us */
+    .reset_low_us = 20,   /* data sheet: at least 10 us */
     .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
 };

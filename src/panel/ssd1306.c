@@ -26,17 +26,17 @@ static const PMB_FLASH pmb_paged detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 64}, {0, 0},  PMB_COM_ALTERNATIVE, NULL            },
-    {{128, 32}, {0, 0},  PMB_COM_SEQUENTIAL,  NULL            },
-    {{64, 48},  {32, 0}, PMB_COM_ALTERNATIVE, NULL            },
-    {{72, 40},  {28, 0}, PMB_COM_ALTERNATIVE, internal_current},
-    {{96, 16},  {0, 0},  PMB_COM_SEQUENTIAL,  NULL            },
+    {{128, 64}, {0, 0}, PMB_COM_ALTERNATIVE, NULL},
+    {{128, 32}, {0, 0}, PMB_COM_SEQUENTIAL, NULL},
+    {{64, 48}, {32, 0}, PMB_COM_ALTERNATIVE, NULL},
+    {{72, 40}, {28, 0}, PMB_COM_ALTERNATIVE, internal_current},
+    {{96, 16}, {0, 0}, PMB_COM_SEQUENTIAL, NULL},
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1306 = {
     .family = &pmb_family_paged,
     .detail = &detail,
-    .memory = {128,  64  },
+    .memory = {128, 64},
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_I2C | PMB_HAS_SPI | PMB_HAS_SPI3,

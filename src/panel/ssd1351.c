@@ -38,7 +38,7 @@ static const PMB_FLASH pmb_windowed detail = {
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{128, 128}, {0, 0}, PMB_COM_USUAL, NULL},
-    {{128, 96},  {0, 0}, PMB_COM_USUAL, NULL},
+    {{128, 96}, {0, 0}, PMB_COM_USUAL, NULL},
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1351 = {

@@ -7,9 +7,9 @@ static const PMB_FLASH pmb_dcs detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 160}, {2, 1},  PMB_COM_USUAL, NULL},
-    {{80, 160},  {26, 1}, PMB_COM_USUAL, NULL},
-    {{128, 128}, {2, 1},  PMB_COM_USUAL, NULL},
+    {{128, 160}, {2, 1}, PMB_COM_USUAL, NULL},
+    {{80, 160}, {26, 1}, PMB_COM_USUAL, NULL},
+    {{128, 128}, {2, 1}, PMB_COM_USUAL, NULL},
 };
 
 const PMB_FLASH pmb_controller pmb_st7735 = {
@@ -20,6 +20,6 @@ const PMB_FLASH pmb_controller pmb_st7735 = {
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_PARALLEL_8080,
     .spi_khz = 15000,
-    .reset_low_us = 20, /* data sheet: at least 10 us */
+    .reset_low_us = 20,   /* data sheet: at least 10 us */
     .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
 };

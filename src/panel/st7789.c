@@ -6,10 +6,10 @@
 static const PMB_FLASH pmb_dcs detail = {.inverted = true};
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{240, 240}, {0, 0},   PMB_COM_USUAL, NULL},
-    {{240, 280}, {0, 20},  PMB_COM_USUAL, NULL},
+    {{240, 240}, {0, 0}, PMB_COM_USUAL, NULL},
+    {{240, 280}, {0, 20}, PMB_COM_USUAL, NULL},
     {{135, 240}, {52, 40}, PMB_COM_USUAL, NULL},
-    {{240, 320}, {0, 0},   PMB_COM_USUAL, NULL},
+    {{240, 320}, {0, 0}, PMB_COM_USUAL, NULL},
 };
 
 const PMB_FLASH pmb_controller pmb_st7789 = {
@@ -20,6 +20,6 @@ const PMB_FLASH pmb_controller pmb_st7789 = {
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_PARALLEL_8080,
     .spi_khz = 62500,
-    .reset_low_us = 20, /* data sheet: at least 10 us */
+    .reset_low_us = 20,   /* data sheet: at least 10 us */
     .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
 };

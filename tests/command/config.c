@@ -26,23 +26,23 @@ static void wrong_values_are_named(void **state)
     (void)state;
     static const struct wrong wrongs[] = {
         {"[panel]\ncontroller = ssd1307\nsize = 128x64\n",
-         "bad.ini:2: [panel] controller = ssd1307: possible is ssd1306"                                                     },
+         "bad.ini:2: [panel] controller = ssd1307: possible is ssd1306"},
         {"[panel]\ncontroller = ssd1306\nsize = 128\n",
-         "bad.ini:3: [panel] size = 128: possible is"                                                                       },
-        {"[panel]\ncontroller = ssd1306\nsize = 128x64x2\n", "bad.ini:3:"                                                   },
-        {"[panel]\ncontroller = ssd1306\nsize = 0x64\n",     "bad.ini:3:"                                                   },
+         "bad.ini:3: [panel] size = 128: possible is"},
+        {"[panel]\ncontroller = ssd1306\nsize = 128x64x2\n", "bad.ini:3:"},
+        {"[panel]\ncontroller = ssd1306\nsize = 0x64\n", "bad.ini:3:"},
         {"[panel]\ncontroller = ssd1306\nsize = 132x64\n",
-         "bad.ini:3: [panel] size = 132x64: larger than the SSD1306's memory of 128x64"                                     },
-        {PANEL "rotate = 45\n",                              "bad.ini:4: [panel] rotate = 45: possible is 0, 90, 180 or 270"},
-        {PANEL "contrast = 256\n",                           "bad.ini:4: [panel] contrast = 256: possible is 1"             },
-        {PANEL "[bus]\ntype = can\n",                        "bad.ini:5: [bus] type = can: possible is i2c, spi"            },
-        {PANEL "[bus]\naddress = 0x3g\n",                    "bad.ini:5: [bus] address = 0x3g: possible is 0x08"            },
-        {PANEL "[bus]\naddress = 0x20\n",                    "can only have 0x3c or 0x3d"                                   },
-        {PANEL "[bus]\naddress = 0x79\n",                    "an odd number above 0x77 is no address"                       },
-        {PANEL "[bus]\nspeed = 400\n",                       "bad.ini:5: [bus] speed = 400: possible is"                    },
-        {PANEL "[bus]\nspeed = 3MHz\n",                      "takes at most 400 kHz"                                        },
-        {PANEL "[pins]\nreset = yes\n",                      "bad.ini:5: [pins] reset = yes: possible is none, or"          },
-        {PANEL "[pins]\nsda = 255\n",                        "bad.ini:5: [pins] sda = 255"                                  },
+         "bad.ini:3: [panel] size = 132x64: larger than the SSD1306's memory of 128x64"},
+        {PANEL "rotate = 45\n", "bad.ini:4: [panel] rotate = 45: possible is 0, 90, 180 or 270"},
+        {PANEL "contrast = 256\n", "bad.ini:4: [panel] contrast = 256: possible is 1"},
+        {PANEL "[bus]\ntype = can\n", "bad.ini:5: [bus] type = can: possible is i2c, spi"},
+        {PANEL "[bus]\naddress = 0x3g\n", "bad.ini:5: [bus] address = 0x3g: possible is 0x08"},
+        {PANEL "[bus]\naddress = 0x20\n", "can only have 0x3c or 0x3d"},
+        {PANEL "[bus]\naddress = 0x79\n", "an odd number above 0x77 is no address"},
+        {PANEL "[bus]\nspeed = 400\n", "bad.ini:5: [bus] speed = 400: possible is"},
+        {PANEL "[bus]\nspeed = 3MHz\n", "takes at most 400 kHz"},
+        {PANEL "[pins]\nreset = yes\n", "bad.ini:5: [pins] reset = yes: possible is none, or"},
+        {PANEL "[pins]\nsda = 255\n", "bad.ini:5: [pins] sda = 255"},
     };
     for (size_t i = 0; i < LENGTH(wrongs); i++)
         refused(&wrongs[i]);
@@ -53,14 +53,14 @@ static void wrong_keys_and_sections_are_named(void **state)
     (void)state;
     static const struct wrong wrongs[] = {
         {PANEL "colour = red\n",
-         "bad.ini:4: [panel] has no key 'colour'; it may have module, controller"                    },
-        {PANEL "[display]\nsize = 1x1\n",   "bad.ini:5: no section is called [display]"              },
-        {"size = 1x1\n" PANEL,              "bad.ini:1: 'size' stands before the first [section]"    },
-        {PANEL "size = 128x32\n",           "bad.ini:4: [panel] size is given twice, first on line 3"},
-        {PANEL "nonsense\n",                "bad.ini:4: neither '[section]' nor 'key = value'"       },
-        {"[panel]\nsize = 128x64\n",        "bad.ini: [panel] controller (or module) is missing"     },
-        {"[panel]\ncontroller = ssd1306\n", "bad.ini: [panel] size is missing"                       },
-        {"",                                "bad.ini: [panel] controller (or module) is missing"     },
+         "bad.ini:4: [panel] has no key 'colour'; it may have module, controller"},
+        {PANEL "[display]\nsize = 1x1\n", "bad.ini:5: no section is called [display]"},
+        {"size = 1x1\n" PANEL, "bad.ini:1: 'size' stands before the first [section]"},
+        {PANEL "size = 128x32\n", "bad.ini:4: [panel] size is given twice, first on line 3"},
+        {PANEL "nonsense\n", "bad.ini:4: neither '[section]' nor 'key = value'"},
+        {"[panel]\nsize = 128x64\n", "bad.ini: [panel] controller (or module) is missing"},
+        {"[panel]\ncontroller = ssd1306\n", "bad.ini: [panel] size is missing"},
+        {"", "bad.ini: [panel] controller (or module) is missing"},
     };
     for (size_t i = 0; i < LENGTH(wrongs); i++)
         refused(&wrongs[i]);

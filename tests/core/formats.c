@@ -7,9 +7,9 @@ static const struct {
     const char *name;
     const pmb_format *format;
 } formats[] = {
-    {"vertical",       &pmb_mono_vertical      },
-    {"vertical msb",   &pmb_mono_vertical_msb  },
-    {"horizontal",     &pmb_mono_horizontal    },
+    {"vertical", &pmb_mono_vertical},
+    {"vertical msb", &pmb_mono_vertical_msb},
+    {"horizontal", &pmb_mono_horizontal},
     {"horizontal lsb", &pmb_mono_horizontal_lsb},
 };
 

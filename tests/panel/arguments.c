@@ -3,7 +3,7 @@
 
 static const pmb_panel_config oled = {
     .controller = &pmb_ssd1306,
-    .size = {128,              64             },
+    .size = {128, 64},
     .bus = {.kind = &pmb_i2c, .address = 0x3C},
 };
 
@@ -21,23 +21,13 @@ static void refuse(const pmb_panel_config *config, pmb_status want)
 static void impossible_panels_are_refused(void **state)
 {
     (void)state;
-    static const pmb_size sizes[] = {
-        {0,   64},
-        {128, 0 },
-        {-8,  64},
-        {129, 64},
-        {128, 65}
-    };
+    static const pmb_size sizes[] = {{0, 64}, {128, 0}, {-8, 64}, {129, 64}, {128, 65}};
     for (size_t i = 0; i < LENGTH(sizes); i++) {
         pmb_panel_config config = oled;
         config.size = sizes[i];
         refuse(&config, PMB_ERR_ARGUMENT);
     }
-    static const pmb_offset offsets[] = {
-        {-1, 0, true},
-        {1,  0, true},
-        {0,  1, true}
-    };
+    static const pmb_offset offsets[] = {{-1, 0, true}, {1, 0, true}, {0, 1, true}};
     for (size_t i = 0; i < LENGTH(offsets); i++) {
         pmb_panel_config config = oled;
         config.offset = offsets[i];

@@ -15,41 +15,41 @@ static const struct candidate {
     int buses;
     bool has_contrast, paper;
 } all[] = {
-    {"ssd1306",         &pmb_ssd1306,     {128, 64},  I2C | SPI | SPI3 | SOFT | SOFT3, true,  false},
-    {"ssd1306 128x32",  &pmb_ssd1306,     {128, 32},  I2C | SPI,                       true,  false},
-    {"ssd1306 64x48",   &pmb_ssd1306,     {64, 48},   I2C | SPI,                       true,  false},
-    {"ssd1306 72x40",   &pmb_ssd1306,     {72, 40},   I2C,                             true,  false},
-    {"ssd1306 96x16",   &pmb_ssd1306,     {96, 16},   I2C,                             true,  false},
-    {"ssd1309",         &pmb_ssd1309,     {128, 64},  I2C | SPI | SPI3 | SOFT | SOFT3, true,  false},
-    {"sh1106",          &pmb_sh1106,      {128, 64},  I2C | SPI | SPI3 | SOFT | SOFT3, true,  false},
-    {"pcd8544",         &pmb_pcd8544,     {84, 48},   SPI | SOFT,                      true,  false},
-    {"st7565",          &pmb_st7565,      {128, 64},  SPI | SOFT,                      true,  false},
-    {"uc1701",          &pmb_uc1701,      {128, 64},  SPI | SOFT,                      true,  false},
-    {"ks0108",          &pmb_ks0108,      {128, 64},  PARALLEL,                        false, false},
-    {"ssd1327",         &pmb_ssd1327,     {128, 128}, I2C | SPI | SPI3 | SOFT | SOFT3, true,  false},
-    {"ssd1322",         &pmb_ssd1322,     {256, 64},  SPI | SPI3 | SOFT | SOFT3,       true,  false},
-    {"ssd1331",         &pmb_ssd1331,     {96, 64},   SPI | SPI3 | SOFT | SOFT3,       true,  false},
-    {"ssd1351",         &pmb_ssd1351,     {128, 128}, SPI | SPI3 | SOFT | SOFT3,       true,  false},
-    {"ssd1351 128x96",  &pmb_ssd1351,     {128, 96},  SPI,                             true,  false},
-    {"st7735",          &pmb_st7735,      {128, 160}, SPI | SPI3 | SOFT | PARALLEL,    false, false},
-    {"st7735 80x160",   &pmb_st7735,      {80, 160},  SPI,                             false, false},
-    {"st7789 240x240",  &pmb_st7789,      {240, 240}, SPI | SPI3 | SOFT3,              false, false},
-    {"st7789 240x280",  &pmb_st7789,      {240, 280}, SPI,                             false, false},
-    {"st7789 135x240",  &pmb_st7789,      {135, 240}, SPI,                             false, false},
-    {"st7789 240x320",  &pmb_st7789,      {240, 320}, SPI | PARALLEL,                  false, false},
-    {"ili9341",         &pmb_ili9341,     {240, 320}, SPI | SPI3 | PARALLEL,           false, false},
-    {"ili9488",         &pmb_ili9488,     {320, 480}, SPI | SPI3 | PARALLEL,           false, false},
-    {"gc9a01",          &pmb_gc9a01,      {240, 240}, SPI | SPI3 | SOFT,               false, false},
-    {"ssd1680",         &pmb_ssd1680,     {122, 250}, SPI | SPI3 | SOFT | SOFT3,       false, true },
-    {"ssd1680 128x296", &pmb_ssd1680,     {128, 296}, SPI,                             false, true },
-    {"ssd1680 red",     &pmb_ssd1680_red, {122, 250}, SPI | SPI3,                      false, true },
-    {"ssd1681",         &pmb_ssd1681,     {200, 200}, SPI | SPI3 | SOFT | SOFT3,       false, true },
-    {"ssd1681 red",     &pmb_ssd1681_red, {200, 200}, SPI,                             false, true },
-    {"uc8151",          &pmb_uc8151,      {128, 296}, SPI | SPI3 | SOFT | SOFT3,       false, true },
-    {"uc8151 red",      &pmb_uc8151_red,  {128, 296}, SPI,                             false, true },
-    {"uc8176",          &pmb_uc8176,      {400, 300}, SPI | SPI3 | SOFT,               false, true },
-    {"uc8176 red",      &pmb_uc8176_red,  {400, 300}, SPI,                             false, true },
-    {"il91874",         &pmb_il91874,     {176, 264}, SPI | SPI3 | SOFT,               false, true },
+    {"ssd1306", &pmb_ssd1306, {128, 64}, I2C | SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"ssd1306 128x32", &pmb_ssd1306, {128, 32}, I2C | SPI, true, false},
+    {"ssd1306 64x48", &pmb_ssd1306, {64, 48}, I2C | SPI, true, false},
+    {"ssd1306 72x40", &pmb_ssd1306, {72, 40}, I2C, true, false},
+    {"ssd1306 96x16", &pmb_ssd1306, {96, 16}, I2C, true, false},
+    {"ssd1309", &pmb_ssd1309, {128, 64}, I2C | SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"sh1106", &pmb_sh1106, {128, 64}, I2C | SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"pcd8544", &pmb_pcd8544, {84, 48}, SPI | SOFT, true, false},
+    {"st7565", &pmb_st7565, {128, 64}, SPI | SOFT, true, false},
+    {"uc1701", &pmb_uc1701, {128, 64}, SPI | SOFT, true, false},
+    {"ks0108", &pmb_ks0108, {128, 64}, PARALLEL, false, false},
+    {"ssd1327", &pmb_ssd1327, {128, 128}, I2C | SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"ssd1322", &pmb_ssd1322, {256, 64}, SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"ssd1331", &pmb_ssd1331, {96, 64}, SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"ssd1351", &pmb_ssd1351, {128, 128}, SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"ssd1351 128x96", &pmb_ssd1351, {128, 96}, SPI, true, false},
+    {"st7735", &pmb_st7735, {128, 160}, SPI | SPI3 | SOFT | PARALLEL, false, false},
+    {"st7735 80x160", &pmb_st7735, {80, 160}, SPI, false, false},
+    {"st7789 240x240", &pmb_st7789, {240, 240}, SPI | SPI3 | SOFT3, false, false},
+    {"st7789 240x280", &pmb_st7789, {240, 280}, SPI, false, false},
+    {"st7789 135x240", &pmb_st7789, {135, 240}, SPI, false, false},
+    {"st7789 240x320", &pmb_st7789, {240, 320}, SPI | PARALLEL, false, false},
+    {"ili9341", &pmb_ili9341, {240, 320}, SPI | SPI3 | PARALLEL, false, false},
+    {"ili9488", &pmb_ili9488, {320, 480}, SPI | SPI3 | PARALLEL, false, false},
+    {"gc9a01", &pmb_gc9a01, {240, 240}, SPI | SPI3 | SOFT, false, false},
+    {"ssd1680", &pmb_ssd1680, {122, 250}, SPI | SPI3 | SOFT | SOFT3, false, true},
+    {"ssd1680 128x296", &pmb_ssd1680, {128, 296}, SPI, false, true},
+    {"ssd1680 red", &pmb_ssd1680_red, {122, 250}, SPI | SPI3, false, true},
+    {"ssd1681", &pmb_ssd1681, {200, 200}, SPI | SPI3 | SOFT | SOFT3, false, true},
+    {"ssd1681 red", &pmb_ssd1681_red, {200, 200}, SPI, false, true},
+    {"uc8151", &pmb_uc8151, {128, 296}, SPI | SPI3 | SOFT | SOFT3, false, true},
+    {"uc8151 red", &pmb_uc8151_red, {128, 296}, SPI, false, true},
+    {"uc8176", &pmb_uc8176, {400, 300}, SPI | SPI3 | SOFT, false, true},
+    {"uc8176 red", &pmb_uc8176_red, {400, 300}, SPI, false, true},
+    {"il91874", &pmb_il91874, {176, 264}, SPI | SPI3 | SOFT, false, true},
 };
 
 static pmb_panel_config config_for(const struct candidate *c, int bus)
@@ -299,13 +299,7 @@ static void colours_are_the_right_ones(void **state)
             rig_open(&rig, &config, 0, false);
             assert_int_equal(pmb_screen_paint(&rig.screen, paint_colors, NULL), PMB_OK);
             const pmb_glass_view glass = pmb_module_glass(rig.module);
-            static const bool want[][3] = {
-                {1, 0, 0},
-                {0, 1, 0},
-                {0, 0, 1},
-                {1, 1, 0},
-                {0, 0, 0}
-            };
+            static const bool want[][3] = {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 1, 0}, {0, 0, 0}};
             for (int k = 0; k < 5; k++)
                 for (int part = 0; part < 3; part++) {
                     const uint8_t have = glass.rgb[3 * (5 * glass.width + 10 * k + 5) + part];

@@ -8,13 +8,13 @@ static const pmb_pin lines[] = {PMB_PIN(0), PMB_PIN(1), PMB_PIN(2), PMB_PIN(3),
                                 PMB_PIN(4), PMB_PIN(5), PMB_PIN(6), PMB_PIN(7)};
 static const pmb_panel_config glass = {
     .controller = &pmb_ks0108,
-    .size = {128,                   64   },
-    .bus = { .kind = &pmb_parallel8,
-             .lines = lines,
-             .data_command = PMB_PIN(8),
-             .strobe = PMB_PIN(9),
-             .select = PMB_PIN(10),
-             .second_select = PMB_PIN(11)},
+    .size = {128, 64},
+    .bus = {.kind = &pmb_parallel8,
+            .lines = lines,
+            .data_command = PMB_PIN(8),
+            .strobe = PMB_PIN(9),
+            .select = PMB_PIN(10),
+            .second_select = PMB_PIN(11)},
     .reset = PMB_PIN(12),
 };
 static const pmb_bus bus = {.kind = &pmb_i2c, .address = 0x21};

@@ -11,21 +11,17 @@ static const pmb_paged detail = {.setup = setup,
                                  .contrast_most = 0xFF,
                                  .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM,
                                  .traits = PMB_PAGED_OLED};
-static const pmb_glass glasses[] = {
-    {{96, 48}, {18, 0}, PMB_COM_ALTERNATIVE, NULL}
-};
-static const pmb_controller own = {
-    .family = &pmb_family_paged,
-    .detail = &detail,
-    .memory = {132, 64},
-    .glasses = glasses,
-    .glass_count = 1,
-    .buses = PMB_HAS_I2C,
-    .addresses = {0x3D  },
-    .i2c_khz = 400,
-    .reset_low_us = 20,
-    .reset_wait_ms = 1
-};
+static const pmb_glass glasses[] = {{{96, 48}, {18, 0}, PMB_COM_ALTERNATIVE, NULL}};
+static const pmb_controller own = {.family = &pmb_family_paged,
+                                   .detail = &detail,
+                                   .memory = {132, 64},
+                                   .glasses = glasses,
+                                   .glass_count = 1,
+                                   .buses = PMB_HAS_I2C,
+                                   .addresses = {0x3D},
+                                   .i2c_khz = 400,
+                                   .reset_low_us = 20,
+                                   .reset_wait_ms = 1};
 
 static void a_table_is_all_a_new_controller_needs(void **state)
 {
@@ -33,13 +29,11 @@ static void a_table_is_all_a_new_controller_needs(void **state)
     for (int turn = 0; turn < 8; turn++) {
         struct rig rig;
         memset(&rig, 0, sizeof rig);
-        rig.config = (pmb_panel_config){
-            .controller = &own,
-            .size = {96,               48             },
-            .bus = {.kind = &pmb_i2c, .address = 0x3D},
-            .rotate = (pmb_rotation)(turn % 4),
-            .mirror = turn >= 4
-        };
+        rig.config = (pmb_panel_config){.controller = &own,
+                                        .size = {96, 48},
+                                        .bus = {.kind = &pmb_i2c, .address = 0x3D},
+                                        .rotate = (pmb_rotation)(turn % 4),
+                                        .mirror = turn >= 4};
         rig.bench = pmb_bench_new();
         rig.port = pmb_bench_port(rig.bench);
         const pmb_module_options options = {

@@ -3,8 +3,8 @@
 
 static const pmb_panel_config ssd1681 = {
     .controller = &pmb_ssd1681,
-    .size = {200,                   200                       },
-    .bus = { .kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+    .size = {200, 200},
+    .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
     .reset = PMB_PIN(1),
     .busy = PMB_PIN(4),
 };
@@ -184,10 +184,7 @@ static void a_stuck_busy_line_is_a_timeout(void **state)
     const struct {
         pmb_panel_config config;
         int busy;
-    } cases[] = {
-        {ssd1681, 1},
-        { paper(&pmb_uc8176, 400,   300), 0}
-    };
+    } cases[] = {{ssd1681, 1}, {paper(&pmb_uc8176, 400, 300), 0}};
     for (size_t i = 0; i < LENGTH(cases); i++) {
         struct rig rig;
         rig_build(&rig, &cases[i].config);

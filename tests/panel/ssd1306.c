@@ -3,17 +3,14 @@
 
 static const pmb_panel_config oled = {
     .controller = &pmb_ssd1306,
-    .size = {128,              64             },
+    .size = {128, 64},
     .bus = {.kind = &pmb_i2c, .address = 0x3C},
 };
 
 static void every_orientation_is_right(void **state)
 {
     (void)state;
-    static const pmb_size sizes[] = {
-        {128, 64},
-        {128, 32}
-    };
+    static const pmb_size sizes[] = {{128, 64}, {128, 32}};
     for (size_t i = 0; i < LENGTH(sizes); i++)
         for (int turn = 0; turn < 8; turn++) {
             struct rig rig;

@@ -3,7 +3,7 @@
 
 static const pmb_panel_config oled = {
     .controller = &pmb_ssd1306,
-    .size = {128,              32             },
+    .size = {128, 32},
     .bus = {.kind = &pmb_i2c, .address = 0x3D},
     .reset = PMB_PIN(7),
 };

@@ -6,7 +6,7 @@
 static const pmb_bus bus = {.kind = &pmb_i2c, .address = 0x3C};
 static const pmb_panel_config oled = {
     .controller = &pmb_ssd1306,
-    .size = {128,              64             },
+    .size = {128, 64},
     .bus = {.kind = &pmb_i2c, .address = 0x3C},
     .reset = PMB_PIN(9),
 };

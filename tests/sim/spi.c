@@ -7,8 +7,8 @@
 
 static const pmb_panel_config tft = {
     .controller = &pmb_st7735,
-    .size = {128,                   160                       },
-    .bus = { .kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+    .size = {128, 160},
+    .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
     .reset = PMB_PIN(1),
 };
 
@@ -195,9 +195,7 @@ static void sigrok_reads_the_i2c_bytes_from_a_trace(void **state)
 {
     (void)state;
     static const pmb_panel_config oled = {
-        .controller = &pmb_ssd1306, .size = {128,              64             },
-             .bus = {.kind = &pmb_i2c, .address = 0x3C}
-    };
+        .controller = &pmb_ssd1306, .size = {128, 64}, .bus = {.kind = &pmb_i2c, .address = 0x3C}};
     static const uint8_t head[] = {0x00}, body[] = {0xAE, 0xD5, 0x80, 0x00, 0xFF, 0x5A};
     static const uint8_t want[] = {0x00, 0xAE, 0xD5, 0x80, 0x00, 0xFF, 0x5A};
     struct rig rig;

@@ -10,25 +10,25 @@
 static const struct {
     const char *name, *labels;
 } signals[SIGNALS] = {
-    [SIGNAL_SDA] = {"sda",       "SDA, DIN, MOSI, SI, SDI"},
-    [SIGNAL_SCL] = {"scl",       "SCL, CLK, SCK, SCLK"    },
-    [SIGNAL_SDO] = {"sdo",       "SDO, MISO, SO, DOUT"    },
-    [SIGNAL_CS] = {"cs",        "CS, CE, SS, CS1, SCE"   },
-    [SIGNAL_CS2] = {"cs2",       "CS2"                    },
-    [SIGNAL_DC] = {"dc",        "DC, A0, RS, D/C, DI"    },
-    [SIGNAL_RESET] = {"reset",     "RES, RST, RESET, RSTB"  },
-    [SIGNAL_BUSY] = {"busy",      "BUSY"                   },
-    [SIGNAL_BACKLIGHT] = {"backlight", "BL, BLK, LED, LIGHT"    },
-    [SIGNAL_STROBE] = {"strobe",    "WR, E, EN"              },
-    [SIGNAL_READ] = {"read",      "RD, RW, R/W"            },
-    [SIGNAL_D0] = {"d0",        "D0, DB0"                },
-    [SIGNAL_D0 + 1] = {"d1",        "D1, DB1"                },
-    [SIGNAL_D0 + 2] = {"d2",        "D2, DB2"                },
-    [SIGNAL_D0 + 3] = {"d3",        "D3, DB3"                },
-    [SIGNAL_D0 + 4] = {"d4",        "D4, DB4"                },
-    [SIGNAL_D0 + 5] = {"d5",        "D5, DB5"                },
-    [SIGNAL_D0 + 6] = {"d6",        "D6, DB6"                },
-    [SIGNAL_D0 + 7] = {"d7",        "D7, DB7"                },
+    [SIGNAL_SDA] = {"sda", "SDA, DIN, MOSI, SI, SDI"},
+    [SIGNAL_SCL] = {"scl", "SCL, CLK, SCK, SCLK"},
+    [SIGNAL_SDO] = {"sdo", "SDO, MISO, SO, DOUT"},
+    [SIGNAL_CS] = {"cs", "CS, CE, SS, CS1, SCE"},
+    [SIGNAL_CS2] = {"cs2", "CS2"},
+    [SIGNAL_DC] = {"dc", "DC, A0, RS, D/C, DI"},
+    [SIGNAL_RESET] = {"reset", "RES, RST, RESET, RSTB"},
+    [SIGNAL_BUSY] = {"busy", "BUSY"},
+    [SIGNAL_BACKLIGHT] = {"backlight", "BL, BLK, LED, LIGHT"},
+    [SIGNAL_STROBE] = {"strobe", "WR, E, EN"},
+    [SIGNAL_READ] = {"read", "RD, RW, R/W"},
+    [SIGNAL_D0] = {"d0", "D0, DB0"},
+    [SIGNAL_D0 + 1] = {"d1", "D1, DB1"},
+    [SIGNAL_D0 + 2] = {"d2", "D2, DB2"},
+    [SIGNAL_D0 + 3] = {"d3", "D3, DB3"},
+    [SIGNAL_D0 + 4] = {"d4", "D4, DB4"},
+    [SIGNAL_D0 + 5] = {"d5", "D5, DB5"},
+    [SIGNAL_D0 + 6] = {"d6", "D6, DB6"},
+    [SIGNAL_D0 + 7] = {"d7", "D7, DB7"},
 };
 
 const char *signal_name(enum signal signal)
@@ -77,10 +77,10 @@ static const struct board_unit atmega328p_units[] = {
 
 /* RP2040 data sheet, section 1.4.3, "GPIO functions". */
 static const struct board_unit rp2040_units[] = {
-    {"i2c", 0, "0 4 8 12 16 20",  "1 5 9 13 17 21",  NULL       },
-    {"i2c", 1, "2 6 10 14 18 26", "3 7 11 15 19 27", NULL       },
-    {"spi", 0, "3 7 19",          "2 6 18 22",       "0 4 16 20"},
-    {"spi", 1, "11 15 27",        "10 14 26",        "8 12 28"  },
+    {"i2c", 0, "0 4 8 12 16 20", "1 5 9 13 17 21", NULL},
+    {"i2c", 1, "2 6 10 14 18 26", "3 7 11 15 19 27", NULL},
+    {"spi", 0, "3 7 19", "2 6 18 22", "0 4 16 20"},
+    {"spi", 1, "11 15 27", "10 14 26", "8 12 28"},
 };
 
 /* ESP32: a matrix connects any unit to any pin. */
@@ -99,50 +99,60 @@ static const struct board_unit esp8266_units[] = {
 
 /* The 40-pin header of Linux boards: I2C-1, SPI-0. */
 static const struct board_unit linux40_units[] = {
-    {"i2c", 0, "2",  "3",  NULL},
-    {"spi", 0, "10", "11", "9" },
+    {"i2c", 0, "2", "3", NULL},
+    {"spi", 0, "10", "11", "9"},
 };
 
 #define UNITS(list) list, sizeof list / sizeof list[0]
 
 static const struct board boards[] = {
     {"atmega328p",
-     "ATmega328P",    "D",
-     "0-21",                        "20-21",
-     5.0, UNITS(atmega328p_units),
-     {11, 13, 12, 10, 14, 9, 8, 7, 6, 15, 16, 0, 1, 2, 3, 4, 5, 17, 6}        },
+     "ATmega328P",
+     "D",
+     "0-21",
+     "20-21",
+     5.0,
+     UNITS(atmega328p_units),
+     {11, 13, 12, 10, 14, 9, 8, 7, 6, 15, 16, 0, 1, 2, 3, 4, 5, 17, 6}},
     {"rp2040",
-     "RP2040",        "GP",
-     "0-22 26-28",                  "",
-     3.3, UNITS(rp2040_units),
-     {19, 18, 16, 17, 14, 20, 21, 22, 15, 12, 13, 2, 3, 4, 5, 6, 7, 8, 9}     },
+     "RP2040",
+     "GP",
+     "0-22 26-28",
+     "",
+     3.3,
+     UNITS(rp2040_units),
+     {19, 18, 16, 17, 14, 20, 21, 22, 15, 12, 13, 2, 3, 4, 5, 6, 7, 8, 9}},
     {"esp32",
-     "ESP32",         "GPIO",
-     "0-5 12-19 21-23 25-27 32-39", "34-39",
-     3.3, UNITS(esp32_units),
+     "ESP32",
+     "GPIO",
+     "0-5 12-19 21-23 25-27 32-39",
+     "34-39",
+     3.3,
+     UNITS(esp32_units),
      {23, 18, 19, 5, 15, 16, 17, 4, 2, 27, 14, 12, 13, 21, 22, 25, 26, 32, 33}},
     {"esp8266",
-     "ESP8266",       "GPIO",
-     "0-5 12-16",                   "",
-     3.3, UNITS(esp8266_units),
-     {13, 14, 12, 15, -1, 4, 5, 16, 2, -1, -1, NO_DATA}                       },
+     "ESP8266",
+     "GPIO",
+     "0-5 12-16",
+     "",
+     3.3,
+     UNITS(esp8266_units),
+     {13, 14, 12, 15, -1, 4, 5, 16, 2, -1, -1, NO_DATA}},
     {"linux40",
-     "40-pin header", "GPIO",
-     "2-27",                        "",
-     3.3, UNITS(linux40_units),
-     {10, 11, 9, 8, 7, 25, 27, 24, 18, 12, 13, 4, 5, 6, 16, 17, 19, 20, 21}   },
+     "40-pin header",
+     "GPIO",
+     "2-27",
+     "",
+     3.3,
+     UNITS(linux40_units),
+     {10, 11, 9, 8, 7, 25, 27, 24, 18, 12, 13, 4, 5, 6, 16, 17, 19, 20, 21}},
 };
 enum { BOARDS = sizeof boards / sizeof boards[0] };
 
 static const struct board_unit bench_units[] = {
-    {"i2c", 0, NULL, NULL, NULL},
-    {"i2c", 1, NULL, NULL, NULL},
-    {"i2c", 2, NULL, NULL, NULL},
-    {"i2c", 3, NULL, NULL, NULL},
-    {"spi", 0, NULL, NULL, NULL},
-    {"spi", 1, NULL, NULL, NULL},
-    {"spi", 2, NULL, NULL, NULL},
-    {"spi", 3, NULL, NULL, NULL},
+    {"i2c", 0, NULL, NULL, NULL}, {"i2c", 1, NULL, NULL, NULL}, {"i2c", 2, NULL, NULL, NULL},
+    {"i2c", 3, NULL, NULL, NULL}, {"spi", 0, NULL, NULL, NULL}, {"spi", 1, NULL, NULL, NULL},
+    {"spi", 2, NULL, NULL, NULL}, {"spi", 3, NULL, NULL, NULL},
 };
 
 const struct board board_bench = {
@@ -153,8 +163,7 @@ const struct board board_bench = {
     "",
     3.3,
     UNITS(bench_units),
-    {2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20}
-};
+    {2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20}};
 
 const struct board *board_named(const char *name)
 {

@@ -39,10 +39,10 @@ static int run(int argc, const char **argv)
     char *out = NULL, *panel = NULL;
     struct stage_options bench = {NULL, NULL};
     struct poptOption options[] = {
-        {"output", 'o',  POPT_ARG_STRING, &out,   0, "the picture to write; card.png if not given",
-         "FILE.png"                                                                                       },
-        {"panel",  '\0', POPT_ARG_STRING, &panel, 0,
-         "which panel of the file; the first if not given",                                         "NAME"},
+        {"output", 'o', POPT_ARG_STRING, &out, 0, "the picture to write; card.png if not given",
+         "FILE.png"},
+        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+         "which panel of the file; the first if not given", "NAME"},
         STAGE_OPTIONS(bench),
         POPT_TABLEEND,
     };

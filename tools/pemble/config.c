@@ -198,10 +198,7 @@ static pmb_pin usual_pin(const struct setup *setup, const struct panel_setup *pa
     int pin = board->usual[signal];
     if (strcmp(panel->type, "i2c") == 0 && bus_line) {
         const char *list = !unit ? NULL : signal == SIGNAL_SDA ? unit->sda : unit->scl;
-        static const int free_choice[][2] = {
-            {21, 22},
-            {4,  5 }
-        };
+        static const int free_choice[][2] = {{21, 22}, {4, 5}};
         if (list)
             (void)sscanf(list, "%d", &pin);
         else if (board != &board_bench)

@@ -116,8 +116,8 @@ static bool read_contrast(struct reading *r)
 
 static bool read_com(struct reading *r)
 {
-    static const char *const words[] = {"usual", "sequential", "alternative", "sequential-swapped",
-                                        "alternative-swapped", NULL};
+    static const char *const words[] = {
+        "usual", "sequential", "alternative", "sequential-swapped", "alternative-swapped", NULL};
     const int which = choice(r->value, words);
     r->panel->config.com = (pmb_com_layout)which;
     return which >= 0;
@@ -303,34 +303,34 @@ static bool read_lose(struct reading *r)
 #define WIRES "sda, scl, sdo, cs, cs2, dc, reset, busy, backlight, strobe, read, d0 to d7"
 
 static const struct key keys[] = {
-    {"panel",  "module",      read_before,      NULL                                           },
-    {"panel",  "controller",  read_controller,  NULL                                           },
-    {"panel",  "size",        read_size,        "WIDTHxHEIGHT in pixels, such as 128x64"       },
-    {"panel",  "offset",      read_offset,      "COLUMN,ROW in the controller's memory"        },
-    {"panel",  "rotate",      read_rotate,      "0, 90, 180 or 270 (degrees, clockwise)"       },
-    {"panel",  "mirror",      read_mirror,      "yes or no"                                    },
-    {"panel",  "invert",      read_invert,      "yes or no"                                    },
-    {"panel",  "colors",      read_colors,      "rgb or bgr"                                   },
-    {"panel",  "contrast",    read_contrast,    "1 (least) to 255 (most)"                      },
-    {"panel",  "com",         read_com,
-     "usual, sequential, alternative, sequential-swapped or alternative-swapped"               },
-    {"panel",  "bias",        read_bias,        "1/4 to 1/11, such as 1/9"                     },
-    {"panel",  "temperature", read_temperature, "0 to 3, the coefficient"                      },
-    {"panel",  "refresh",     read_refresh,     "full, fast or partial"                        },
-    {"panel",  "full-every",  read_full_every,  "0 (never) to 255 refreshes"                   },
-    {"panel",  "address",     read_address,     "0x08 to 0x77, the 7-bit form"                 },
-    {"panel",  "backlight",   read_pin,         NULL                                           },
-    {"panel",  "bus",         read_before,      NULL                                           },
-    {"bus",    "type",        read_type,        "i2c, spi, spi3, softspi or parallel8"         },
-    {"bus",    "unit",        read_unit,        "0 to 3"                                       },
-    {"bus",    "address",     read_address,     "0x08 to 0x77, the 7-bit form"                 },
-    {"bus",    "speed",       read_speed,       "a number with Hz, kHz or MHz, such as 400kHz" },
-    {"board",  "mcu",         read_before,      NULL                                           },
-    {"faults", "mute",        read_mute,        "yes or no"                                    },
-    {"faults", "swap",        read_swap,        "two wires of " WIRES                          },
-    {"faults", "cut",         read_cut,         "a wire of " WIRES                             },
-    {"faults", "stuck",       read_stuck,       "a wire, and low or high"                      },
-    {"faults", "lose",        read_lose,        "2 or more: every how many bytes one is lost"  },
+    {"panel", "module", read_before, NULL},
+    {"panel", "controller", read_controller, NULL},
+    {"panel", "size", read_size, "WIDTHxHEIGHT in pixels, such as 128x64"},
+    {"panel", "offset", read_offset, "COLUMN,ROW in the controller's memory"},
+    {"panel", "rotate", read_rotate, "0, 90, 180 or 270 (degrees, clockwise)"},
+    {"panel", "mirror", read_mirror, "yes or no"},
+    {"panel", "invert", read_invert, "yes or no"},
+    {"panel", "colors", read_colors, "rgb or bgr"},
+    {"panel", "contrast", read_contrast, "1 (least) to 255 (most)"},
+    {"panel", "com", read_com,
+     "usual, sequential, alternative, sequential-swapped or alternative-swapped"},
+    {"panel", "bias", read_bias, "1/4 to 1/11, such as 1/9"},
+    {"panel", "temperature", read_temperature, "0 to 3, the coefficient"},
+    {"panel", "refresh", read_refresh, "full, fast or partial"},
+    {"panel", "full-every", read_full_every, "0 (never) to 255 refreshes"},
+    {"panel", "address", read_address, "0x08 to 0x77, the 7-bit form"},
+    {"panel", "backlight", read_pin, NULL},
+    {"panel", "bus", read_before, NULL},
+    {"bus", "type", read_type, "i2c, spi, spi3, softspi or parallel8"},
+    {"bus", "unit", read_unit, "0 to 3"},
+    {"bus", "address", read_address, "0x08 to 0x77, the 7-bit form"},
+    {"bus", "speed", read_speed, "a number with Hz, kHz or MHz, such as 400kHz"},
+    {"board", "mcu", read_before, NULL},
+    {"faults", "mute", read_mute, "yes or no"},
+    {"faults", "swap", read_swap, "two wires of " WIRES},
+    {"faults", "cut", read_cut, "a wire of " WIRES},
+    {"faults", "stuck", read_stuck, "a wire, and low or high"},
+    {"faults", "lose", read_lose, "2 or more: every how many bytes one is lost"},
 };
 enum { KEY_COUNT = sizeof keys / sizeof keys[0] };
 

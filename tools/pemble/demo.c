@@ -46,8 +46,8 @@ static int run(int argc, const char **argv)
 {
     char *out = NULL, *quay = NULL, path[PATH_SIZE];
     struct poptOption options[] = {
-        {"output", 'o',  POPT_ARG_STRING, &out,  0, "where to write; demo if not given",      "DIR"},
-        {"quay",   '\0', POPT_ARG_STRING, &quay, 0, "configurations and data of the harbour", "DIR"},
+        {"output", 'o', POPT_ARG_STRING, &out, 0, "where to write; demo if not given", "DIR"},
+        {"quay", '\0', POPT_ARG_STRING, &quay, 0, "configurations and data of the harbour", "DIR"},
         POPT_TABLEEND,
     };
     struct line line;

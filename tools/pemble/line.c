@@ -34,8 +34,8 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
 {
     enum { HELP = 'h' };
     struct poptOption table[] = {
-        {NULL,   '\0', POPT_ARG_INCLUDE_TABLE, options, 0,    "Options:", NULL},
-        {"help", 'h',  POPT_ARG_NONE,          NULL,    HELP, "say this", NULL},
+        {NULL, '\0', POPT_ARG_INCLUDE_TABLE, options, 0, "Options:", NULL},
+        {"help", 'h', POPT_ARG_NONE, NULL, HELP, "say this", NULL},
         POPT_TABLEEND,
     };
     char synopsis[160];

@@ -8,9 +8,10 @@
 
 static const struct usage usage = {
     .arguments = "CONFIG [--panel NAME] [--bench FILE] [--trace FILE.vcd]",
-    .text = "The first thing to run on new hardware. Looks for shorted wires, scans I2C, resets the\n"
-            "panel, reads what can be read (status, ID, busy line), and ends in one verdict and the\n"
-            "next step. E-paper is cleared by it. Exit status 3 when something is wrong.\n",
+    .text =
+        "The first thing to run on new hardware. Looks for shorted wires, scans I2C, resets the\n"
+        "panel, reads what can be read (status, ID, busy line), and ends in one verdict and the\n"
+        "next step. E-paper is cleared by it. Exit status 3 when something is wrong.\n",
     .examples = "  pemble probe assets/quay/gangway.ini\n"
                 "  pemble probe believed.ini --bench real.ini\n",
 };
@@ -73,8 +74,9 @@ static void print_scan(const uint8_t *found, int count)
     bool there[128] = {false};
     for (int i = 0; i < count; i++)
         there[found[i]] = true;
-    printf("scan of the I2C addresses, 7-bit form:\n      0  1  2  3  4  5  6  7  8  9  a  b  c  d  "
-           "e  f\n");
+    printf(
+        "scan of the I2C addresses, 7-bit form:\n      0  1  2  3  4  5  6  7  8  9  a  b  c  d  "
+        "e  f\n");
     for (int row = 0; row < 0x80; row += 16) {
         printf("  %02x", row);
         for (int column = 0; column < 16; column++) {
@@ -105,9 +107,10 @@ static int judge_scan(const struct stage *stage, const struct panel_setup *setup
     const uint8_t configured = setup->config.bus.address;
     char what[160], next[240];
     if (count == 0)
-        return verdict(NO_ANSWER, "nothing answers: the bus works, but no device is on it",
-                       "check the supply and ground of the panel, that SDA and SCL are not exchanged,"
-                       " and the wires; if it has a reset pin, that it is high");
+        return verdict(
+            NO_ANSWER, "nothing answers: the bus works, but no device is on it",
+            "check the supply and ground of the panel, that SDA and SCL are not exchanged,"
+            " and the wires; if it has a reset pin, that it is high");
     if (count > 100)
         return verdict(NO_ANSWER, "everything answers: SDA is low all the time",
                        "look for a short of SDA to ground or to the pin beside it");
@@ -118,13 +121,14 @@ static int judge_scan(const struct stage *stage, const struct panel_setup *setup
         if (is_address_of(setup, found[i]))
             other = found[i];
     if (is_address_of(setup, other)) {
-        snprintf(what, sizeof what, "another address than configured: 0x%02x answers, 0x%02x does not",
-                 other, configured);
+        snprintf(what, sizeof what,
+                 "another address than configured: 0x%02x answers, 0x%02x does not", other,
+                 configured);
         snprintf(next, sizeof next, "write 'address = 0x%02x' into %s", other,
                  stage->believed->path);
     } else {
-        snprintf(what, sizeof what, "only other devices answer: 0x%02x is no address of an %s", other,
-                 setup->known->title);
+        snprintf(what, sizeof what, "only other devices answer: 0x%02x is no address of an %s",
+                 other, setup->known->title);
         snprintf(next, sizeof next,
                  "that may be a sensor or a clock: check the panel's own wires; an %s answers at "
                  "0x%02x or 0x%02x",
@@ -143,9 +147,10 @@ static int probe_i2c(struct stage *stage, int number)
     if (setup->config.reset != PMB_PIN_NONE)
         port->pin_write(port->context, setup->config.reset, true);
     if (port->i2c_write(port->context, &setup->config.bus, NULL, 0, NULL, 0) == PMB_ERR_BUS)
-        return verdict(NO_ANSWER, "SDA or SCL is held low: nothing can be sent on this bus",
-                       "take the panel off: if the line rises, it is shorted there; if not, look for a "
-                       "short to ground and for the pull-up resistors");
+        return verdict(
+            NO_ANSWER, "SDA or SCL is held low: nothing can be sent on this bus",
+            "take the panel off: if the line rises, it is shorted there; if not, look for a "
+            "short to ground and for the pull-up resistors");
     const int count = stage_scan(stage, &setup->config.bus, found);
     print_scan(found, count);
     int status = judge_scan(stage, setup, found, count);
@@ -156,8 +161,9 @@ static int probe_i2c(struct stage *stage, int number)
         return status;
     if (pmb_panel_read(&stage->acts[number].panel, 0, &status_byte, 1) == PMB_OK)
         printf("status byte: %02xh, display %s\n", status_byte, status_byte & 0x40 ? "off" : "on");
-    return verdict(DONE, "the panel answers and takes its setup",
-                   "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
+    return verdict(
+        DONE, "the panel answers and takes its setup",
+        "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
 }
 
 /* ---- IDs of TFT controllers: docs/controllers/, "Reading the ID" ---- */
@@ -167,16 +173,13 @@ static const struct id {
     uint8_t command;
     uint32_t value;
 } ids[] = {
-    {"st7735",  0x04, 0x7C89F0},
-    {"st7735",  0x04, 0x5C89F0},
-    {"st7789",  0x04, 0x858552},
-    {"ili9341", 0xD3, 0x009341},
-    {"ili9488", 0xD3, 0x009488},
-    {"gc9a01",  0x04, 0x009A01},
+    {"st7735", 0x04, 0x7C89F0},  {"st7735", 0x04, 0x5C89F0},  {"st7789", 0x04, 0x858552},
+    {"ili9341", 0xD3, 0x009341}, {"ili9488", 0xD3, 0x009488}, {"gc9a01", 0x04, 0x009A01},
 };
 enum { IDS = sizeof ids / sizeof ids[0] };
 
-/* The three bytes that answer a command; on serial buses 04h has one dummy clock, D3h a dummy byte. */
+/* The three bytes that answer a command; on serial buses 04h has one dummy clock, D3h a dummy byte.
+ */
 static bool read_id(const pmb_panel *panel, uint8_t command, uint32_t *id)
 {
     uint8_t b[4];
@@ -223,11 +226,13 @@ static int judge_id(struct stage *stage, int number)
     const struct id *id = identify(&act->panel, &seen);
     if (id && strcmp(id->controller, act->setup->known->name) == 0) {
         printf("ID: %06lxh, that of an %s\n", (unsigned long)id->value, act->setup->known->title);
-        return verdict(DONE, "the panel answers and is the one that is configured",
-                       "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
+        return verdict(
+            DONE, "the panel answers and is the one that is configured",
+            "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
     }
     if (id) {
-        snprintf(what, sizeof what, "an ID of another controller: %06lxh is an %s, configured is an %s",
+        snprintf(what, sizeof what,
+                 "an ID of another controller: %06lxh is an %s, configured is an %s",
                  (unsigned long)id->value, controller_named(id->controller)->title,
                  act->setup->known->title);
         snprintf(next, sizeof next, "write 'controller = %s' into %s", id->controller,
@@ -236,7 +241,8 @@ static int judge_id(struct stage *stage, int number)
     }
     if (seen) {
         snprintf(what, sizeof what, "an ID that is not known: %06lxh", (unsigned long)seen);
-        return verdict(NO_ANSWER, what, "try the controllers of 'pemble panels' that have its size");
+        return verdict(NO_ANSWER, what,
+                       "try the controllers of 'pemble panels' that have its size");
     }
     if (answers_exchanged(stage, act->setup))
         return verdict(NO_ANSWER, "the select and the data/command wire are exchanged",
@@ -269,7 +275,8 @@ static int judge_busy(struct stage *stage, int number)
                    moved ? "the busy line never comes free"
                          : "the busy line never moves: the panel does not begin to refresh",
                    moved ? "look for a short of BUSY to the supply or to ground"
-                         : "if the paper flickered, only BUSY is at fault; if not, check SCL, SDA, CS, DC and RES");
+                         : "if the paper flickered, only BUSY is at fault; if not, check SCL, SDA, "
+                           "CS, DC and RES");
 }
 
 static int probe_other(struct stage *stage, int number)
@@ -279,11 +286,12 @@ static int probe_other(struct stage *stage, int number)
     const pmb_status status =
         pmb_panel_open(&act->panel, &setup->config, pmb_bench_port(stage->bench));
     if (status == PMB_ERR_TIMEOUT)
-        return verdict(NO_ANSWER, setup->config.controller->family->refresh
-                                      ? "the busy line never comes free"
-                                      : "the busy flag never comes free",
-                       "look for a short of BUSY to the supply or to ground, and check RES: a panel "
-                       "that is held in reset stays busy");
+        return verdict(
+            NO_ANSWER,
+            setup->config.controller->family->refresh ? "the busy line never comes free"
+                                                      : "the busy flag never comes free",
+            "look for a short of BUSY to the supply or to ground, and check RES: a panel "
+            "that is held in reset stays busy");
     if (status != PMB_OK)
         return stage_failed(stage, number, status);
     if (setup->config.controller->family->refresh)
@@ -292,10 +300,12 @@ static int probe_other(struct stage *stage, int number)
         pmb_panel_read(&act->panel, 0x04, (uint8_t[4]){0}, 4) == PMB_OK)
         return judge_id(stage, number);
     if (setup->config.controller == &pmb_ks0108 && setup->config.bus.read != PMB_PIN_NONE)
-        return verdict(DONE, "the panel answers: its busy flag comes free",
-                       "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
-    return verdict(DONE, "everything was sent; this panel has nothing that could be read",
-                   "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
+        return verdict(
+            DONE, "the panel answers: its busy flag comes free",
+            "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
+    return verdict(
+        DONE, "everything was sent; this panel has nothing that could be read",
+        "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
 }
 
 static int probe(struct stage *stage, int number)
@@ -316,8 +326,8 @@ static int run(int argc, const char **argv)
     struct stage_options bench = {NULL, NULL};
     char *panel = NULL;
     struct poptOption options[] = {
-        {"panel", '\0', POPT_ARG_STRING, &panel, 0, "which panel of the file; the first if not given",
-         "NAME"},
+        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+         "which panel of the file; the first if not given", "NAME"},
         STAGE_OPTIONS(bench),
         POPT_TABLEEND,
     };

@@ -12,9 +12,10 @@
 
 static const struct usage usage = {
     .arguments = "CONFIG [-o SHEET.png] [--panel NAME]",
-    .text = "Draws a sheet of what each usual mistake looks like on this very panel: the test card,\n"
-            "with the driver configured wrongly against the right simulated module. Under each\n"
-            "stands the line of the configuration that mends it. Compare the real glass with it.\n",
+    .text =
+        "Draws a sheet of what each usual mistake looks like on this very panel: the test card,\n"
+        "with the driver configured wrongly against the right simulated module. Under each\n"
+        "stands the line of the configuration that mends it. Compare the real glass with it.\n",
     .examples = "  pemble symptoms assets/quay/gangway.ini -o sheet.png\n",
 };
 
@@ -69,7 +70,8 @@ static bool make_offset(struct panel_setup *b, struct panel_setup *r, char *mend
     const pmb_size memory = b->config.controller->memory, glass = b->config.size;
     const pmb_point right = offset_of(r);
     pmb_offset wrong = {0, 0, true};
-    /* Paper windows are whole bytes; elsewhere the usual mistake is to forget it, or to have one. */
+    /* Paper windows are whole bytes; elsewhere the usual mistake is to forget it, or to have one.
+     */
     if (right.x == 0 && right.y == 0) {
         wrong.x = (int16_t)(memory.w - glass.w < 8 ? memory.w - glass.w : 8);
         wrong.y = (int16_t)(memory.h - glass.h < 20 ? memory.h - glass.h : 20);
@@ -135,13 +137,12 @@ static bool make_inverted(struct panel_setup *b, struct panel_setup *r, char *me
 static const char *cousin_of(const struct known_controller *known)
 {
     static const char *const pairs[][2] = {
-        {"ssd1306", "sh1106"},   {"sh1106", "ssd1306"}, {"ssd1309", "sh1106"},
-        {"st7565", "uc1701"},    {"uc1701", "st7565"},  {"st7735", "st7789"},
-        {"st7789", "ili9341"},   {"ili9341", "st7789"}, {"ili9488", "ili9341"},
-        {"gc9a01", "st7789"},    {"ssd1331", "ssd1351"}, {"ssd1351", "ssd1331"},
-        {"ssd1327", "ssd1306"},  {"ssd1680", "uc8151"}, {"uc8151", "ssd1680"},
-        {"ssd1680-red", "uc8151-red"}, {"uc8151-red", "ssd1680-red"},
-        {"ssd1681", "ssd1680"},
+        {"ssd1306", "sh1106"},         {"sh1106", "ssd1306"},         {"ssd1309", "sh1106"},
+        {"st7565", "uc1701"},          {"uc1701", "st7565"},          {"st7735", "st7789"},
+        {"st7789", "ili9341"},         {"ili9341", "st7789"},         {"ili9488", "ili9341"},
+        {"gc9a01", "st7789"},          {"ssd1331", "ssd1351"},        {"ssd1351", "ssd1331"},
+        {"ssd1327", "ssd1306"},        {"ssd1680", "uc8151"},         {"uc8151", "ssd1680"},
+        {"ssd1680-red", "uc8151-red"}, {"uc8151-red", "ssd1680-red"}, {"ssd1681", "ssd1680"},
     };
     for (size_t i = 0; i < sizeof pairs / sizeof pairs[0]; i++)
         if (strcmp(pairs[i][0], known->name) == 0)
@@ -226,19 +227,19 @@ static bool make_loss(struct panel_setup *b, struct panel_setup *r, char *mend, 
 }
 
 static const struct symptom symptoms[] = {
-    {"as it should be",        make_right,            false},
-    {"wrong offset",           make_offset,           false},
-    {"wrong COM layout",       make_com,              false},
-    {"mirrored",               make_mirrored,         false},
-    {"upside down",            make_upside_down,      false},
-    {"red and blue exchanged", make_bgr,              false},
-    {"inverted",               make_inverted,         false},
-    {"another controller",     make_other_controller, false},
-    {"half the height",        make_half,             false},
-    {"contrast too low",       make_faint,            false},
-    {"asleep",                 make_asleep,           true },
-    {"DC and CS exchanged",    make_exchanged,        false},
-    {"bytes lost on the way",  make_loss,             false},
+    {"as it should be", make_right, false},
+    {"wrong offset", make_offset, false},
+    {"wrong COM layout", make_com, false},
+    {"mirrored", make_mirrored, false},
+    {"upside down", make_upside_down, false},
+    {"red and blue exchanged", make_bgr, false},
+    {"inverted", make_inverted, false},
+    {"another controller", make_other_controller, false},
+    {"half the height", make_half, false},
+    {"contrast too low", make_faint, false},
+    {"asleep", make_asleep, true},
+    {"DC and CS exchanged", make_exchanged, false},
+    {"bytes lost on the way", make_loss, false},
 };
 enum { SYMPTOMS = sizeof symptoms / sizeof symptoms[0] };
 
@@ -344,8 +345,8 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the sheet; symptoms.png if not given",
          "SHEET.png"},
-        {"panel", '\0', POPT_ARG_STRING, &panel, 0, "which panel of the file; the first if not given",
-         "NAME"},
+        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+         "which panel of the file; the first if not given", "NAME"},
         POPT_TABLEEND,
     };
     struct line line;
@@ -362,4 +363,5 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_symptoms = {"symptoms", "show what each usual mistake looks like", run};
+const struct command command_symptoms = {"symptoms", "show what each usual mistake looks like",
+                                         run};

@@ -90,11 +90,7 @@ static void draw_bars(pmb_canvas *c, const struct test_card *card, int left, int
     static const struct {
         pmb_color color, ink;
         const char *initial;
-    } bars[] = {
-        {PMB_RED,   PMB_WHITE, "R"},
-        {PMB_GREEN, PMB_BLACK, "G"},
-        {PMB_BLUE,  PMB_WHITE, "B"}
-    };
+    } bars[] = {{PMB_RED, PMB_WHITE, "R"}, {PMB_GREEN, PMB_BLACK, "G"}, {PMB_BLUE, PMB_WHITE, "B"}};
     const int scale = height >= 20 ? 2 : 1;
     if (card->kind == CARD_GREY) {
         for (int i = 0; i < 16; i++) {

@@ -119,17 +119,20 @@ static void warn_of_supply(struct warnings *w, const struct setup *setup,
         return;
     }
     if (panel->module->other)
-        warn(w,
-             "%s: modules that look the same have their pins in the order %s, or %s. Read the print "
-             "on yours before you connect it: a supply that is swapped destroys it",
-             title, panel->module->header, panel->module->other);
+        warn(
+            w,
+            "%s: modules that look the same have their pins in the order %s, or %s. Read the print "
+            "on yours before you connect it: a supply that is swapped destroys it",
+            title, panel->module->header, panel->module->other);
     if (setup->board->volts > 4 && strcmp(panel->module->supply, "3.3") == 0)
-        warn(w, "%s: takes 3.3 V, and the %s drives its pins with %.0f V: put a level shifter in all "
-                "of its lines",
+        warn(w,
+             "%s: takes 3.3 V, and the %s drives its pins with %.0f V: put a level shifter in all "
+             "of its lines",
              title, setup->board->title, setup->board->volts);
     if (setup->board->volts < 4 && strcmp(panel->module->supply, "5") == 0)
-        warn(w, "%s: is supplied with 5 V, which must not reach a pin of the %s: leave R/W at ground "
-                "so that it never drives its lines",
+        warn(w,
+             "%s: is supplied with 5 V, which must not reach a pin of the %s: leave R/W at ground "
+             "so that it never drives its lines",
              title, setup->board->title);
 }
 

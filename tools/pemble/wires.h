@@ -5,10 +5,10 @@
 #include "config.h"
 
 struct wire {
-    const char *labels;   /* what modules print for the pin: "SCL, CLK, SCK, SCLK" */
-    char board[16];       /* "GP5", "GND", "3V3" */
-    char what[80];        /* "I2C 0 clock" */
-    const char *color;    /* of the wire in a drawing */
+    const char *labels; /* what modules print for the pin: "SCL, CLK, SCK, SCLK" */
+    char board[16];     /* "GP5", "GND", "3V3" */
+    char what[80];      /* "I2C 0 clock" */
+    const char *color;  /* of the wire in a drawing */
     bool may_be_left_off;
 };
 

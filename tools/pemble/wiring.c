@@ -8,9 +8,10 @@
 
 static const struct usage usage = {
     .arguments = "CONFIG [-o FILE.svg]",
-    .text = "Says which pin of each panel goes to which pin of the board, by every label that modules\n"
-            "print for it, what may be left off, and what to look out for. '[board] mcu' names the\n"
-            "board; without it the pins are those of the bench.\n",
+    .text =
+        "Says which pin of each panel goes to which pin of the board, by every label that modules\n"
+        "print for it, what may be left off, and what to look out for. '[board] mcu' names the\n"
+        "board; without it the pins are those of the bench.\n",
     .examples = "  pemble wiring assets/quay/gangway.ini\n"
                 "  pemble wiring assets/quay/kiosk.ini -o kiosk.svg\n",
 };
@@ -34,7 +35,15 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     putchar('\n');
 }
 
-enum { ROW = 30, TOP = 70, BOARD_X = 40, BOARD_W = 190, PANEL_X = 560, PANEL_W = 400, WIDTH = 1000 };
+enum {
+    ROW = 30,
+    TOP = 70,
+    BOARD_X = 40,
+    BOARD_W = 190,
+    PANEL_X = 560,
+    PANEL_W = 400,
+    WIDTH = 1000
+};
 
 static void draw_text(FILE *f, int x, int y, const char *style, const char *text)
 {
@@ -58,20 +67,20 @@ static int draw_panel(FILE *f, const struct setup *setup, const struct panel_set
     const int count = wires_of(setup, panel, wires), height = count * ROW + 54;
     snprintf(title, sizeof title, "%s - %s, %dx%d, %s", panel_title(panel), panel->known->title,
              panel->config.size.w, panel->config.size.h, panel->type);
-    fprintf(f,
-            "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#1c3d4a\"/>\n",
+    fprintf(f, "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#1c3d4a\"/>\n",
             PANEL_X, y, PANEL_W, height);
     draw_text(f, PANEL_X + 20, y + 28, "font-size=\"15\" font-weight=\"bold\" fill=\"#ffffff\"",
               title);
     for (int i = 0; i < count; i++) {
         const int at = y + 56 + i * ROW;
-        fprintf(f,
-                "<line x1=\"%d\" y1=\"%d\" x2=\"%d\" y2=\"%d\" stroke=\"%s\" stroke-width=\"3\"%s/>\n"
-                "<circle cx=\"%d\" cy=\"%d\" r=\"6\" fill=\"#d9b65b\"/>"
-                "<circle cx=\"%d\" cy=\"%d\" r=\"6\" fill=\"#d9b65b\"/>\n",
-                BOARD_X + BOARD_W - 12, at, PANEL_X + 12, at, wires[i].color,
-                wires[i].may_be_left_off ? " stroke-dasharray=\"7 5\"" : "",
-                BOARD_X + BOARD_W - 12, at, PANEL_X + 12, at);
+        fprintf(
+            f,
+            "<line x1=\"%d\" y1=\"%d\" x2=\"%d\" y2=\"%d\" stroke=\"%s\" stroke-width=\"3\"%s/>\n"
+            "<circle cx=\"%d\" cy=\"%d\" r=\"6\" fill=\"#d9b65b\"/>"
+            "<circle cx=\"%d\" cy=\"%d\" r=\"6\" fill=\"#d9b65b\"/>\n",
+            BOARD_X + BOARD_W - 12, at, PANEL_X + 12, at, wires[i].color,
+            wires[i].may_be_left_off ? " stroke-dasharray=\"7 5\"" : "", BOARD_X + BOARD_W - 12, at,
+            PANEL_X + 12, at);
         draw_text(f, BOARD_X + BOARD_W - 28, at + 5,
                   "font-size=\"15\" text-anchor=\"end\" fill=\"#ffffff\"", wires[i].board);
         draw_text(f, PANEL_X + 28, at + 5, "font-size=\"15\" fill=\"#ffffff\"", wires[i].labels);
@@ -106,16 +115,16 @@ static int draw_svg(const struct setup *setup, const char *path)
             "<rect width=\"%d\" height=\"%d\" fill=\"#f4f1ea\"/>\n",
             WIDTH, height, WIDTH, height, WIDTH, height);
     draw_text(f, BOARD_X, 42, "font-size=\"20\" font-weight=\"bold\" fill=\"#1c3d4a\"", "Wiring");
-    fprintf(f,
-            "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#3a4a3f\"/>\n",
+    fprintf(f, "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#3a4a3f\"/>\n",
             BOARD_X, TOP, BOARD_W, height - TOP - 70);
     draw_text(f, BOARD_X + 20, TOP + 28, "font-size=\"15\" font-weight=\"bold\" fill=\"#ffffff\"",
               setup->board->title);
     for (int i = 0; i < setup->count; i++)
         y = draw_panel(f, setup, &setup->panels[i], y);
-    draw_text(f, BOARD_X, height - 22, "font-size=\"12\" fill=\"#444444\"",
-              "Dashed wires may be left off. Pins are in no particular order: go by the print on your "
-              "module.");
+    draw_text(
+        f, BOARD_X, height - 22, "font-size=\"12\" fill=\"#444444\"",
+        "Dashed wires may be left off. Pins are in no particular order: go by the print on your "
+        "module.");
     fputs("</svg>\n", f);
     if (fclose(f) != 0) {
         complain("%s: %s", path, strerror(errno));
