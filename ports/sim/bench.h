@@ -130,7 +130,8 @@ bool pmb_bench_save_trace(const pmb_bench *bench, const char *path);
 
 /*
  * Writes a picture of the module: its board with its labelled pins, and the glass with each pixel
- * drawn `zoom` times as large (0: so that the picture is about 1000 pixels wide).
+ * drawn `zoom` times as large (0: so that the picture is about 1000 pixels wide). A module that
+ * was placed for a panel with a rotation is shown as it then has to hang.
  * False when the file cannot be written; errno says why.
  */
 bool pmb_module_save_png(pmb_module *module, const char *path, int zoom);

@@ -57,6 +57,22 @@ void image_plate(struct image *image, int x, int y, int w, int h, int radius, st
                    corner & 2 ? y + h - 1 - radius : y + radius, radius, color);
 }
 
+bool image_turn(struct image *image, int quarters)
+{
+    for (; quarters > 0; quarters--) {
+        struct image turned;
+        if (!image_make(&turned, image->height, image->width, (struct rgb){0, 0, 0}))
+            return false;
+        const uint8_t *pixel = image->rgb;
+        for (int y = 0; y < image->height; y++)
+            for (int x = 0; x < image->width; x++, pixel += 3)
+                plot(&turned, image->height - 1 - y, x, (struct rgb){pixel[0], pixel[1], pixel[2]});
+        image_free(image);
+        *image = turned;
+    }
+    return true;
+}
+
 static const pmb_text_style label_style = {.font = &pmb_font_jetty, .color = PMB_WHITE};
 
 int image_text_width(int scale, const char *text)
@@ -92,10 +108,15 @@ void image_pixels(struct image *image, int x, int y, int zoom, const pmb_glass_v
     const int gap = zoom >= 4 ? 1 : 0;
     const uint8_t *rgb = glass->rgb;
     for (int row = 0; row < glass->height; row++)
-        for (int column = 0; column < glass->width; column++, rgb += 3)
-            if (!glass->round || on_disc(glass, column, row))
-                image_rect(image, x + column * zoom, y + row * zoom, zoom - gap, zoom - gap,
-                           (struct rgb){rgb[0], rgb[1], rgb[2]});
+        for (int column = 0; column < glass->width; column++, rgb += 3) {
+            if (glass->round && !on_disc(glass, column, row))
+                continue;
+            const struct rgb color = {rgb[0], rgb[1], rgb[2]};
+            const struct rgb edge = {(uint8_t)(rgb[0] * 3 / 4), (uint8_t)(rgb[1] * 3 / 4),
+                                     (uint8_t)(rgb[2] * 3 / 4)};
+            image_rect(image, x + column * zoom, y + row * zoom, zoom, zoom, edge);
+            image_rect(image, x + column * zoom, y + row * zoom, zoom - gap, zoom - gap, color);
+        }
 }
 
 /* The mean of the pixels from (x0, y0) to (x1, y1), exclusive. */

@@ -20,6 +20,9 @@ struct rgb {
 bool image_make(struct image *image, int width, int height, struct rgb background);
 void image_free(struct image *image);
 
+/* Turns it clockwise by so many quarters. False when there is no memory; it is then as it was. */
+bool image_turn(struct image *image, int quarters);
+
 /* All drawing is clipped to the image. */
 void image_rect(struct image *image, int x, int y, int w, int h, struct rgb color);
 void image_disc(struct image *image, int center_x, int center_y, int radius, struct rgb color);

@@ -34,6 +34,7 @@ struct link;
 struct pmb_module {
     pmb_bench *bench;
     struct link *link; /* NULL: the module looks at its pins itself */
+    int hung;          /* quarters by which its pictures are turned on the glass */
     bool round;        /* the glass is a disc */
     bool answering;    /* a command was received whose answer is to be read */
     const pmb_module_type *type;

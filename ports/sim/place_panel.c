@@ -112,6 +112,7 @@ pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *conf
     pmb_module *module = type ? pmb_bench_place(bench, type, &options) : NULL;
     if (!module)
         return NULL;
+    module->hung = (int)config->rotate;
     if (options.bus == PMB_MODULE_PARALLEL)
         connect_parallel(module, &config->bus);
     else

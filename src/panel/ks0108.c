@@ -64,11 +64,7 @@ static pmb_status command_both(const pmb_panel *panel, uint8_t command)
 static pmb_status plan(pmb_panel *panel)
 {
     const pmb_panel_config *config = panel->config;
-    const bool bottom = panel->turn & TURN_BOTTOM;
-    if (panel->turn & TURN_SWAP)
-        panel->format = bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
-    else
-        panel->format = bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
+    panel->format = pmb_page_format(panel);
     pmb_plan_frame(panel, 1, 8);
     if (config->contrast || config->bias || config->temperature || config->com)
         return PMB_ERR_ARGUMENT; /* the chips have none of these */

@@ -71,6 +71,18 @@ pmb_status pmb_paper_ready(pmb_panel *panel)
     return pmb_panel_wait(panel, pmb_paper_of(panel)->full_ms * 2ul);
 }
 
+pmb_status pmb_paper_contrast(pmb_panel *panel, uint8_t value)
+{
+    (void)panel;
+    return value ? PMB_ERR_UNSUPPORTED : PMB_OK;
+}
+
+pmb_status pmb_paper_invert(pmb_panel *panel, bool inverted)
+{
+    panel->inverted = inverted;
+    return PMB_OK;
+}
+
 pmb_status pmb_paper_send(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
                           uint8_t plane, uint8_t flip)
 {

@@ -24,6 +24,10 @@ pmb_status pmb_paper_ready(pmb_panel *panel);
 /* Whether the controller has that refresh at all. */
 bool pmb_paper_can(const pmb_panel *panel, pmb_refresh kind);
 
+/* Paper has no contrast; its inversion is done in the bytes. */
+pmb_status pmb_paper_contrast(pmb_panel *panel, uint8_t contrast);
+pmb_status pmb_paper_invert(pmb_panel *panel, bool inverted);
+
 /* Sends the lines of one plane of a part of a canvas. */
 pmb_status pmb_paper_send(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
                           uint8_t plane, uint8_t flip);

@@ -32,12 +32,7 @@ static bool bias_is_possible(uint8_t bias)
 static pmb_status plan(pmb_panel *panel)
 {
     const pmb_panel_config *config = panel->config;
-    /* The chip mirrors nothing: the highest bit comes first where rows run from the bottom. */
-    const bool bottom = panel->turn & TURN_BOTTOM;
-    if (panel->turn & TURN_SWAP)
-        panel->format = bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
-    else
-        panel->format = bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
+    panel->format = pmb_page_format(panel);
     pmb_plan_frame(panel, 1, 8);
     if (!bias_is_possible(config->bias) || config->temperature > PMB_TEMPERATURE(3) || config->com)
         return PMB_ERR_ARGUMENT;

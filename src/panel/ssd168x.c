@@ -165,18 +165,6 @@ static pmb_status refresh(pmb_panel *panel, pmb_refresh kind)
     return status;
 }
 
-static pmb_status contrast(pmb_panel *panel, uint8_t value)
-{
-    (void)panel;
-    return value ? PMB_ERR_UNSUPPORTED : PMB_OK;
-}
-
-static pmb_status invert(pmb_panel *panel, bool inverted)
-{
-    panel->inverted = inverted;
-    return PMB_OK;
-}
-
 /* Only a reset wakes the controller from deep sleep, so without the pin there is none. */
 static pmb_status show(pmb_panel *panel, bool on)
 {
@@ -200,8 +188,8 @@ const PMB_FLASH pmb_family pmb_family_ssd168x = {
     .plan = pmb_paper_plan,
     .start = start,
     .write = write,
-    .contrast = contrast,
-    .invert = invert,
+    .contrast = pmb_paper_contrast,
+    .invert = pmb_paper_invert,
     .show = show,
     .refresh = refresh,
     .wait = pmb_paper_wait,

@@ -78,6 +78,15 @@ void pmb_leave_to_controller(pmb_panel *panel, uint8_t can)
     panel->turn &= (uint8_t)~can;
 }
 
+const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel)
+{
+    /* Where rows run from the bottom, the highest bit comes first. */
+    const bool bottom = panel->turn & TURN_BOTTOM;
+    if (panel->turn & TURN_SWAP)
+        return bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
+    return bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
+}
+
 pmb_rect pmb_in_memory(const pmb_panel *panel, pmb_rect area)
 {
     pmb_rect r = pmb_on_glass(panel, area);

@@ -230,18 +230,6 @@ static pmb_status wait(pmb_panel *panel, uint32_t milliseconds)
     return status == PMB_OK ? pmb_paper_wait(panel, 1000) : status;
 }
 
-static pmb_status contrast(pmb_panel *panel, uint8_t value)
-{
-    (void)panel;
-    return value ? PMB_ERR_UNSUPPORTED : PMB_OK;
-}
-
-static pmb_status invert(pmb_panel *panel, bool inverted)
-{
-    panel->inverted = inverted;
-    return PMB_OK;
-}
-
 /* Only a reset wakes the controller, and its memory is lost. */
 static pmb_status show(pmb_panel *panel, bool on)
 {
@@ -266,8 +254,8 @@ const PMB_FLASH pmb_family pmb_family_uc81xx = {
     .plan = pmb_paper_plan,
     .start = start,
     .write = write,
-    .contrast = contrast,
-    .invert = invert,
+    .contrast = pmb_paper_contrast,
+    .invert = pmb_paper_invert,
     .show = show,
     .refresh = refresh,
     .wait = wait,

@@ -169,6 +169,11 @@ static void probe_ends_in_a_verdict(void **state)
         if (o.status != cases[i].status)
             fail_msg("ended with %d: %s", o.status, o.out);
     }
+    /* Bit by bit and in parallel the ID is read as well. */
+    static const char soft[] = "[panel]\nmodule=tft-2.0\n[bus]\ntype=softspi\n[pins]\nsdo=30\n";
+    assert_says(probe(soft, soft).out, "is the one that is configured");
+    static const char wide[] = "[panel]\nmodule=tft-2.8-parallel\n[pins]\nrd=31\n";
+    assert_says(probe(wide, wide).out, "is the one that is configured");
     const struct outcome o = probe(oled, "[panel]\nmodule=oled-0.96-i2c\naddress=0x3d\n");
     assert_says(o.out, "0x3d answers; a silk screen in 8-bit form says 0x7a");
     assert_says(o.out, "write 'address = 0x3d' into believed.ini");
@@ -252,6 +257,14 @@ static void a_trace_of_a_whole_card_is_decoded(void **state)
     assert_int_equal(o.status, 0);
     assert_says(o.out, "i2c-1: Data write: AE");
     assert_says(o.out, "\n0\n");
+    /* Commands with several benches number them. */
+    assert_int_equal(shell(PEMBLE " demo --trace d.vcd && test -s d.vcd && test -s d-2.vcd").status,
+                     0);
+    assert_int_equal(shell(PEMBLE " symptoms " QUAY
+                                  "/gangway.ini --trace s.vcd && test -s s-9.vcd && " PEMBLE
+                                  " probe " QUAY "/gangway.ini --trace p.vcd && test -s p.vcd")
+                         .status,
+                     0);
     const struct outcome bad = shell(PEMBLE " card " QUAY "/gangway.ini --trace no/card.vcd");
     assert_int_equal(bad.status, 1);
     assert_says(bad.err, "no/card.vcd: No such file or directory");

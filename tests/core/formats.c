@@ -11,6 +11,13 @@ static const struct {
     {"vertical msb", &pmb_mono_vertical_msb},
     {"horizontal", &pmb_mono_horizontal},
     {"horizontal lsb", &pmb_mono_horizontal_lsb},
+    {"grey", &pmb_grey4},
+    {"grey vertical", &pmb_grey4_vertical},
+    {"rgb565", &pmb_rgb565},
+    {"ink vertical", &pmb_ink_vertical},
+    {"ink vertical msb", &pmb_ink_vertical_msb},
+    {"ink horizontal", &pmb_ink_horizontal},
+    {"ink horizontal lsb", &pmb_ink_horizontal_lsb},
 };
 
 struct sheet {
@@ -95,7 +102,7 @@ static void stamps_set_only_their_bits(void **state)
 static void bytes_lie_as_documented(void **state)
 {
     (void)state;
-    for (size_t f = 0; f < LENGTH(formats); f++) {
+    for (size_t f = 0; f < 4; f++) {
         static const uint8_t want[] = {0x08, 0x10, 0x20, 0x04};
         static struct sheet s;
         open_sheet(&s, formats[f].format);
@@ -103,6 +110,34 @@ static void bytes_lie_as_documented(void **state)
         pmb_pixel(&s.c, (pmb_point){-3, 14}, PMB_WHITE);
         const size_t at = f < 2 ? 2 : 3u * s.c.stride;
         assert_int_equal(s.pixels[at], want[f]);
+    }
+}
+
+static void colours_become_what_a_format_can_show(void **state)
+{
+    (void)state;
+    static const struct {
+        const pmb_format *format;
+        pmb_color drawn, shown;
+    } cases[] = {
+        {&pmb_mono_vertical, PMB_YELLOW, PMB_WHITE},
+        {&pmb_mono_vertical, PMB_BLUE, PMB_BLACK},
+        {&pmb_grey4, PMB_GREY, PMB_RGB(0x88, 0x88, 0x88)},
+        {&pmb_grey4_vertical, PMB_RGB(16, 16, 16), PMB_RGB(0x11, 0x11, 0x11)},
+        {&pmb_rgb565, PMB_ORANGE, PMB_ORANGE},
+        {&pmb_ink_horizontal, PMB_YELLOW, PMB_RED},
+        {&pmb_ink_vertical, PMB_ORANGE, PMB_RED},
+        {&pmb_ink_horizontal, PMB_CYAN, PMB_WHITE},
+        {&pmb_ink_horizontal, PMB_MAGENTA, PMB_BLACK},
+    };
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        static struct sheet s;
+        open_sheet(&s, cases[i].format);
+        pmb_pixel(&s.c, (pmb_point){4, 16}, cases[i].drawn);
+        assert_int_equal(pmb_canvas_peek(&s.c, (pmb_point){4, 16}), cases[i].shown);
+        /* And back: nothing of it stays in another plane or nibble. */
+        pmb_pixel(&s.c, (pmb_point){4, 16}, PMB_BLACK);
+        assert_int_equal(pmb_canvas_peek(&s.c, (pmb_point){4, 16}), PMB_BLACK);
     }
 }
 
@@ -157,6 +192,7 @@ int main(void)
         cmocka_unit_test(rectangles_cover_exactly_their_pixels),
         cmocka_unit_test(stamps_set_only_their_bits),
         cmocka_unit_test(bytes_lie_as_documented),
+        cmocka_unit_test(colours_become_what_a_format_can_show),
         cmocka_unit_test(a_canvas_needs_its_bytes),
         cmocka_unit_test(a_clip_keeps_drawing_inside),
         cmocka_unit_test(an_origin_moves_drawing_and_clip),

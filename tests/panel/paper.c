@@ -85,20 +85,20 @@ static void check_partial(const pmb_panel_config *base, size_t band)
     config.refresh = PMB_REFRESH_PARTIAL;
     config.full_every = 3;
     rig_open(&rig, &config, band, true);
-    paint_at(&rig, 16); /* full, as nobody knows what the paper shows */
-    const uint8_t white = shade(&rig, 5, 5), black = shade(&rig, 20, 50);
+    paint_at(&rig, 8); /* full, as nobody knows what the paper shows */
+    const uint8_t white = shade(&rig, 5, 5), black = shade(&rig, 12, 50);
     for (int16_t i = 1; i <= 3; i++) {
         const uint64_t then = pmb_bench_now(rig.bench);
-        paint_at(&rig, (int16_t)(16 + 32 * i));
+        paint_at(&rig, (int16_t)(8 + 28 * i));
         assert_true(pmb_bench_now(rig.bench) - then < 1000000000u);
-        assert_true(shade(&rig, 20 + 32 * i, 50) < black + 20);
-        assert_true(shade(&rig, 20 + 32 * (i - 1), 50) > white - 20);
+        assert_true(shade(&rig, 12 + 28 * i, 50) < black + 20);
+        assert_true(shade(&rig, 12 + 28 * (i - 1), 50) > white - 20);
         assert_int_equal(shade(&rig, 5, 5), white); /* what does not change is not driven */
     }
-    assert_int_not_equal(shade(&rig, 20, 50), white); /* the trace */
-    paint_at(&rig, 16);
+    assert_int_not_equal(shade(&rig, 12, 50), white); /* the trace */
+    paint_at(&rig, 8);
     assert_int_equal(shade(&rig, 60, 50), white);
-    assert_int_equal(shade(&rig, 20, 50), black);
+    assert_int_equal(shade(&rig, 12, 50), black);
     assert_no_complaints(&rig);
     rig_close(&rig);
 }
@@ -109,14 +109,8 @@ static void partial_refreshes_leave_traces_until_a_full_one(void **state)
     const pmb_panel_config configs[] = {ssd1681, paper(&pmb_ssd1680, 122, 250),
                                         paper(&pmb_uc8151, 128, 296), paper(&pmb_uc8176, 400, 300)};
     for (size_t i = 0; i < LENGTH(configs); i++) {
-        pmb_panel_config config = configs[i];
-        if (config.size.w < 200)
-            config.rotate = PMB_ROTATE_0;
-        /* The squares reach column 136: the narrow ones are seen with a moved picture. */
-        if (config.size.w < 160)
-            continue;
-        check_partial(&config, 0);
-        check_partial(&config, 800);
+        check_partial(&configs[i], 0);
+        check_partial(&configs[i], 800);
     }
 }
 

@@ -6,7 +6,7 @@
 
 struct outcome {
     int status;
-    char out[16384], err[8192];
+    char out[1 << 17], err[8192];
 };
 
 /* Runs a shell command line in a fresh directory below the build; keeps what it prints. */

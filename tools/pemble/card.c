@@ -43,7 +43,8 @@ static int run(int argc, const char **argv)
          "FILE.png"},
         {"panel", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
-        STAGE_OPTIONS(bench),
+        BENCH_OPTION(bench.bench),
+        TRACE_OPTION(bench.trace),
         POPT_TABLEEND,
     };
     static struct setup setup;

@@ -9,7 +9,7 @@
 #include "stage.h"
 
 static const struct usage usage = {
-    .arguments = "[-o DIR] [--quay DIR]",
+    .arguments = "[-o DIR] [--quay DIR] [--trace FILE.vcd]",
     .text = "Runs the gangway displays of Pellan Quay, an invented harbour, on simulated panels\n"
             "with a made-up day of tide heights, and writes a picture of each.\n",
     .examples = "  pemble demo\n"
@@ -18,14 +18,15 @@ static const struct usage usage = {
 
 enum { MINUTE = 14 * 60 + 20, PATH_SIZE = 512 };
 
-static int show(const char *quay, const char *name, const struct tide *tide, const char *directory)
+static int show(const char *quay, const char *name, const struct tide *tide, const char *directory,
+                char *trace)
 {
     static struct setup setup;
     char config[PATH_SIZE], out[PATH_SIZE];
     struct stage stage;
     snprintf(config, sizeof config, "%s/%s.ini", quay, name);
     snprintf(out, sizeof out, "%s/%s.png", directory, name);
-    int status = stage_read(&stage, &setup, config, &(struct stage_options){NULL, NULL});
+    int status = stage_read(&stage, &setup, config, &(struct stage_options){.trace = trace});
     if (status == DONE)
         status = stage_open(&stage, 0);
     struct act *act = &stage.acts[0];
@@ -44,10 +45,11 @@ static int show(const char *quay, const char *name, const struct tide *tide, con
 
 static int run(int argc, const char **argv)
 {
-    char *out = NULL, *quay = NULL, path[PATH_SIZE];
+    char *out = NULL, *quay = NULL, *trace = NULL, path[PATH_SIZE];
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "where to write; demo if not given", "DIR"},
         {"quay", '\0', POPT_ARG_STRING, &quay, 0, "configurations and data of the harbour", "DIR"},
+        TRACE_OPTION(trace),
         POPT_TABLEEND,
     };
     struct line line;
@@ -63,9 +65,9 @@ static int run(int argc, const char **argv)
     } else if (!tide_read(&tide, path)) {
         status = FAILED;
     } else {
-        status = show(data, "gangway", &tide, directory);
+        status = show(data, "gangway", &tide, directory, stage_trace_name(trace, 1));
         if (status == DONE)
-            status = show(data, "gangway-slim", &tide, directory);
+            status = show(data, "gangway-slim", &tide, directory, stage_trace_name(trace, 2));
     }
     line_done(&line);
     return status;

@@ -311,8 +311,10 @@ static int probe_other(struct stage *stage, int number)
 static int probe(struct stage *stage, int number)
 {
     const struct panel_setup *setup = stage->acts[number].setup;
-    printf("%s: %s, %dx%d, on %s\n", panel_title(setup), setup->known->title, setup->config.size.w,
-           setup->config.size.h, setup->type);
+    if (*setup->name || setup->module)
+        printf("%s: ", panel_title(setup));
+    printf("%s, %dx%d, on %s\n", setup->known->title, setup->config.size.w, setup->config.size.h,
+           setup->type);
     int status = check_wires(stage, setup);
     if (status != DONE)
         return status;
@@ -328,7 +330,8 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"panel", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
-        STAGE_OPTIONS(bench),
+        BENCH_OPTION(bench.bench),
+        TRACE_OPTION(bench.trace),
         POPT_TABLEEND,
     };
     struct stage stage;

@@ -154,6 +154,20 @@ int stage_build(struct stage *stage, const struct setup *believed, const struct 
     return status;
 }
 
+char *stage_trace_name(const char *file, int number)
+{
+    static char name[512];
+    const char *end = file ? strrchr(file, '.') : NULL;
+    if (!file)
+        return NULL;
+    const int stem = end ? (int)(end - file) : (int)strlen(file);
+    if (number == 1)
+        snprintf(name, sizeof name, "%s", file);
+    else
+        snprintf(name, sizeof name, "%.*s-%d%s", stem, file, number, end ? end : "");
+    return name;
+}
+
 int stage_read(struct stage *stage, struct setup *believed, const char *config,
                const struct stage_options *options)
 {

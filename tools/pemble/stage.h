@@ -25,17 +25,16 @@ struct stage {
 struct stage_options {
     char *bench, *trace;
 };
-#define STAGE_OPTIONS(options)                                                                     \
-    {"bench",                                                                                      \
-     '\0',                                                                                         \
-     POPT_ARG_STRING,                                                                              \
-     &(options).bench,                                                                             \
-     0,                                                                                            \
-     "the hardware as it really is, a file like CONFIG; taken from CONFIG if not given",           \
-     "FILE"},                                                                                      \
+#define BENCH_OPTION(variable)                                                                     \
     {                                                                                              \
-        "trace", '\0', POPT_ARG_STRING, &(options).trace, 0,                                       \
-            "write the wires as a Value Change Dump", "FILE.vcd"                                   \
+        "bench", '\0', POPT_ARG_STRING, &(variable), 0,                                            \
+            "the hardware as it really is, a file like CONFIG; taken from CONFIG if not given",    \
+            "FILE"                                                                                 \
+    }
+#define TRACE_OPTION(variable)                                                                     \
+    {                                                                                              \
+        "trace", '\0', POPT_ARG_STRING, &(variable), 0, "write the wires as a Value Change Dump",  \
+            "FILE.vcd"                                                                             \
     }
 
 /*
@@ -46,6 +45,10 @@ struct stage_options {
 int stage_build(struct stage *stage, const struct setup *believed, const struct setup *real,
                 const struct stage_options *options);
 int stage_close(struct stage *stage, int status);
+
+/* A trace file for the n-th of several benches: FILE.vcd, FILE-2.vcd ... NULL for none. The text is
+ * valid until the next call. */
+char *stage_trace_name(const char *file, int number);
 
 /* Reads CONFIG and, if there is one, the bench file; then as stage_build. */
 int stage_read(struct stage *stage, struct setup *believed, const char *config,

@@ -11,7 +11,7 @@
 #include "test_card.h"
 
 static const struct usage usage = {
-    .arguments = "CONFIG [-o SHEET.png] [--panel NAME]",
+    .arguments = "CONFIG [-o SHEET.png] [--panel NAME] [--trace FILE.vcd]",
     .text =
         "Draws a sheet of what each usual mistake looks like on this very panel: the test card,\n"
         "with the driver configured wrongly against the right simulated module. Under each\n"
@@ -253,6 +253,7 @@ enum { COLUMNS = 4, TILE_WIDTH = 300, GAP = 20, TITLE = 64, CAPTION = 52, BEZEL 
 struct sheet {
     struct image image;
     int width, height; /* of the glass in a tile */
+    int quarters;      /* by which the panel's pictures are turned */
     int count;
 };
 
@@ -276,16 +277,25 @@ static void add_tile(struct sheet *sheet, struct stage *stage, const struct symp
         if (symptom->asleep)
             (void)pmb_panel_sleep(&act->panel);
     }
-    const pmb_glass_view glass = pmb_module_glass(act->module);
+    /* As the panel hangs when it is configured right. */
+    const pmb_glass_view seen = pmb_module_glass(act->module);
+    struct image hung;
+    if (!image_make(&hung, seen.width, seen.height, ink))
+        return;
+    memcpy(hung.rgb, seen.rgb, 3 * (size_t)seen.width * (size_t)seen.height);
+    (void)image_turn(&hung, (4 - sheet->quarters) % 4);
+    const pmb_glass_view glass = {hung.width, hung.height, seen.round, hung.rgb};
     image_rect(&sheet->image, x, y, sheet->width + 2 * BEZEL, sheet->height + 2 * BEZEL,
                bezel_color);
     image_fit(&sheet->image, x + BEZEL, y + BEZEL, sheet->width, sheet->height, &glass);
     const int below = y + sheet->height + 2 * BEZEL;
     image_text(&sheet->image, x, below + 10, 2, symptom->title, ink);
     image_text(&sheet->image, x, below + 32, 2, mend, mend_ink);
+    image_free(&hung);
 }
 
-static int add_symptom(struct sheet *sheet, const struct setup *right, int panel, int which)
+static int add_symptom(struct sheet *sheet, const struct setup *right, int panel, int which,
+                       const char *trace)
 {
     static struct setup believed, real;
     struct stage stage;
@@ -296,7 +306,8 @@ static int add_symptom(struct sheet *sheet, const struct setup *right, int panel
     real = believed;
     if (!symptoms[which].make(&believed.panels[0], &real.panels[0], mend, sizeof mend))
         return DONE;
-    const int status = stage_build(&stage, &believed, &real, NULL);
+    const struct stage_options options = {.trace = stage_trace_name(trace, sheet->count + 1)};
+    const int status = stage_build(&stage, &believed, &real, &options);
     if (status == DONE) {
         add_tile(sheet, &stage, &symptoms[which], mend);
         printf("  %-24s %s\n", symptoms[which].title, mend);
@@ -304,14 +315,18 @@ static int add_symptom(struct sheet *sheet, const struct setup *right, int panel
     return stage_close(&stage, status);
 }
 
-static int draw_sheet(const struct setup *setup, int panel, const char *out)
+static int draw_sheet(const struct setup *setup, int panel, const char *out, const char *trace)
 {
     const struct panel_setup *p = &setup->panels[panel];
     struct sheet sheet = {.count = 0};
     char title[120];
     int status = DONE;
     /* Enlarged by a whole number where the glass is narrow, made smaller where it is wide. */
-    const int room = TILE_WIDTH - 2 * BEZEL, w = p->config.size.w, h = p->config.size.h;
+    const bool across = p->config.rotate % 2;
+    const int w = across ? p->config.size.h : p->config.size.w;
+    const int h = across ? p->config.size.w : p->config.size.h;
+    const int room = TILE_WIDTH - 2 * BEZEL;
+    sheet.quarters = (int)p->config.rotate;
     sheet.width = w <= room ? room / w * w : room;
     sheet.height = h * sheet.width / w;
     const int rows = (SYMPTOMS + COLUMNS - 1) / COLUMNS;
@@ -325,7 +340,7 @@ static int draw_sheet(const struct setup *setup, int panel, const char *out)
     image_text(&sheet.image, GAP, 22, 3, title, ink);
     printf("%s\n", title);
     for (int i = 0; i < SYMPTOMS && status == DONE; i++)
-        status = add_symptom(&sheet, setup, panel, i);
+        status = add_symptom(&sheet, setup, panel, i, trace);
     sheet.image.height =
         TITLE + (sheet.count + COLUMNS - 1) / COLUMNS * (sheet.height + 2 * BEZEL + CAPTION + GAP);
     if (status == DONE && !image_save(&sheet.image, out)) {
@@ -341,12 +356,13 @@ static int draw_sheet(const struct setup *setup, int panel, const char *out)
 static int run(int argc, const char **argv)
 {
     static struct setup setup;
-    char *out = NULL, *panel = NULL;
+    char *out = NULL, *panel = NULL, *trace = NULL;
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the sheet; symptoms.png if not given",
          "SHEET.png"},
         {"panel", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
+        TRACE_OPTION(trace),
         POPT_TABLEEND,
     };
     struct line line;
@@ -357,7 +373,7 @@ static int run(int argc, const char **argv)
     if (config_read(&setup, line.words[0])) {
         const int number = setup_find(&setup, panel);
         if (number >= 0)
-            status = draw_sheet(&setup, number, out ? out : "symptoms.png");
+            status = draw_sheet(&setup, number, out ? out : "symptoms.png", trace);
     }
     line_done(&line);
     return status;

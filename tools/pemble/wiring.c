@@ -20,8 +20,10 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
 {
     struct wire wires[MOST_WIRES];
     const int count = wires_of(setup, panel, wires);
-    printf("%s: %s, %dx%d, %s", panel_title(panel), panel->known->title, panel->config.size.w,
-           panel->config.size.h, panel->type);
+    if (*panel->name || panel->module)
+        printf("%s: ", panel_title(panel));
+    printf("%s, %dx%d, %s", panel->known->title, panel->config.size.w, panel->config.size.h,
+           panel->type);
     if (strcmp(panel->type, "i2c") == 0)
         printf(" at 0x%02x (0x%02x on an 8-bit silk screen)", panel->config.bus.address,
                panel->config.bus.address * 2);
