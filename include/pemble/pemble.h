@@ -19,12 +19,14 @@
 #ifndef PEMBLE_H
 #define PEMBLE_H
 
+#include "pemble/angle.h"
 #include "pemble/canvas.h"
 #include "pemble/color.h"
 #include "pemble/controllers.h"
 #include "pemble/expander.h"
 #include "pemble/fonts.h"
 #include "pemble/geometry.h"
+#include "pemble/number.h"
 #include "pemble/panel.h"
 #include "pemble/port.h"
 #include "pemble/screen.h"

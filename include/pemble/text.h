@@ -36,6 +36,8 @@ typedef struct pmb_text_style {
     const PMB_FLASH pmb_font *font;
     pmb_color color;
     uint8_t scale; /* each pixel of a glyph is drawn scale x scale large; 0 is 1 */
+    bool opaque;   /* pmb_text_box: fills its rectangle with the background first */
+    pmb_color background;
 } pmb_text_style;
 
 /*
@@ -47,6 +49,33 @@ int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const 
 /* The sum of the advances of all glyphs, in pixels: where pmb_text would end, from x = 0. At most
  * 32767. */
 int16_t pmb_text_width(const pmb_text_style *style, const char *text);
+
+/* Where text stands in a rectangle, and whether it is broken into lines. Zero values: at the left,
+ * at the top, one line for each that the text has. */
+typedef struct pmb_text_layout {
+    enum { PMB_LEFT, PMB_CENTER, PMB_RIGHT } across;
+    enum { PMB_TOP, PMB_MIDDLE, PMB_BOTTOM } down;
+    bool wrap; /* lines are broken between words, and in words that are too long */
+} pmb_text_layout;
+
+/*
+ * Draws text in a rectangle and returns how many of its lines could be shown. A line feed ends a
+ * line. What does not fit ends in three points: a line that is too wide, or the last line that has
+ * room when others would follow. Nothing is drawn outside of r.
+ *
+ * At the top the ascent of the first line touches the upper edge of r, at the bottom the descent of
+ * the last one the lower edge; in the middle there is as much room above the capitals of the first
+ * line as below the last baseline.
+ */
+uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
+                      const pmb_text_layout *layout, const char *text);
+
+/*
+ * The width of the widest line and the height of all lines, from ascent to descent, that the text
+ * takes when it has `width` pixels. Without wrap the width is that of the text, however wide.
+ */
+pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
+                           const pmb_text_layout *layout, const char *text);
 
 /*
  * The next character of a UTF-8 text, and moves *text behind it. 0 at the end, where *text stays.

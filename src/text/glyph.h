@@ -15,4 +15,9 @@ typedef struct pmb_glyph {
 /* The glyph of a character, or the replacement glyph. */
 pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint32_t code);
 
+/* Draws the part of a text before `end` (NULL: all of it) when there is a canvas; returns how far
+ * the pen moves. */
+int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                     const char *end);
+
 #endif

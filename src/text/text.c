@@ -42,13 +42,13 @@ static void draw_scaled(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
     }
 }
 
-/* Draws when there is a canvas; returns how far the pen moved. */
-static int32_t run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
+int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                     const char *end)
 {
     const uint8_t scale = style->scale ? style->scale : 1;
     int32_t moved = 0;
     uint32_t code;
-    while (moved <= INT16_MAX && (code = pmb_text_next(&text)) != 0) {
+    while (moved <= INT16_MAX && text != end && (code = pmb_text_next(&text)) != 0) {
         const pmb_glyph g = pmb_font_glyph(style->font, code);
         if (c && scale == 1)
             draw_glyph(c, &g, p.x + moved, p.y, style->color);
@@ -66,10 +66,10 @@ static int16_t limited(int32_t value)
 
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
-    return limited(p.x + run(c, style, p, text));
+    return limited(p.x + pmb_text_run(c, style, p, text, NULL));
 }
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
-    return limited(run(NULL, style, (pmb_point){0, 0}, text));
+    return limited(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL));
 }

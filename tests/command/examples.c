@@ -13,6 +13,18 @@ static void first_light_draws_and_has_no_complaints(void **state)
     assert_int_equal(shell("test -s first_light.png").status, 0);
 }
 
+static void labels_and_shapes_draw_without_complaints(void **state)
+{
+    (void)state;
+    static const char *const names[] = {"labels", "shapes"};
+    for (size_t i = 0; i < LENGTH(names); i++) {
+        const struct outcome o =
+            shell(BUILD_DIR "/example-%s && test -s %s.png", names[i], names[i]);
+        assert_int_equal(o.status, 0);
+        assert_says(o.out, "complaints: 0");
+    }
+}
+
 static void two_panels_share_a_bus(void **state)
 {
     (void)state;
@@ -42,6 +54,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(first_light_draws_and_has_no_complaints),
+        cmocka_unit_test(labels_and_shapes_draw_without_complaints),
         cmocka_unit_test(two_panels_share_a_bus),
         cmocka_unit_test(first_light_is_short_and_in_the_readme),
     };

@@ -1,0 +1,174 @@
+/* box.c - text in a rectangle: lines, words, alignment. */
+#include "pemble/shape.h"
+#include "pemble/text.h"
+#include "text/glyph.h"
+
+static const char points[] = "...";
+
+/* One line of a text: its first character, the one behind its last, and where the next begins. */
+struct line {
+    const char *from, *to, *next;
+    bool more; /* another line follows */
+};
+
+static int32_t width_of(const pmb_text_style *style, const char *from, const char *to)
+{
+    return pmb_text_run(NULL, style, (pmb_point){0, 0}, from, to);
+}
+
+/* The longest part of a text that is at most `width` wide; at least one character. */
+static const char *cut(const pmb_text_style *style, const char *from, const char *to, int32_t width)
+{
+    const char *at = from;
+    int32_t used = 0;
+    while (at < to) {
+        const char *next = at;
+        (void)pmb_text_next(&next);
+        used += width_of(style, at, next);
+        if (used > width && at > from)
+            break;
+        at = next;
+    }
+    return at;
+}
+
+/* The last blank before `to` with something but blanks in front of it; NULL when there is none. */
+static const char *last_blank(const char *from, const char *to)
+{
+    while (from < to && *from == ' ')
+        from++;
+    for (const char *at = to; at > from; at--)
+        if (at[-1] == ' ')
+            return at - 1;
+    return NULL;
+}
+
+static struct line next_line(const pmb_text_style *style, const char *text, bool wrap,
+                             int32_t width)
+{
+    const char *end = text;
+    while (*end && *end != '\n')
+        end++;
+    struct line line = {text, end, *end ? end + 1 : end, *end != '\0'};
+    if (!wrap || width_of(style, text, end) <= width)
+        return line;
+    line.to = line.next = cut(style, text, end, width);
+    line.more = true;
+    /* Not in the middle of a word, when there is a place between two. A blank that the line ends with
+     * belongs to neither line. */
+    const char *blank = *line.to == ' ' ? line.to : last_blank(text, line.to);
+    if (blank)
+        line.to = line.next = blank;
+    while (line.to > text && line.to[-1] == ' ')
+        line.to--;
+    while (line.next < end && *line.next == ' ')
+        line.next++;
+    if (line.next == end) {
+        line.more = *end != '\0';
+        line.next = *end ? end + 1 : end;
+    }
+    return line;
+}
+
+struct metrics {
+    int32_t ascent, descent, line, cap_height;
+};
+
+static struct metrics metrics_of(const pmb_text_style *style)
+{
+    const pmb_font_metrics m = pmb_font_measure(style->font);
+    const int32_t scale = style->scale ? style->scale : 1;
+    return (struct metrics){m.ascent * scale, m.descent * scale, m.line * scale,
+                            m.cap_height * scale};
+}
+
+/* How many lines the text takes, and how wide the widest is. */
+static uint16_t count_lines(const pmb_text_style *style, const char *text, bool wrap, int32_t width,
+                            int32_t *widest)
+{
+    uint16_t count = 0;
+    *widest = 0;
+    for (;;) {
+        const struct line line = next_line(style, text, wrap, width);
+        const int32_t wide = width_of(style, line.from, line.to);
+        if (wide > *widest)
+            *widest = wide;
+        count++;
+        if (!line.more || count == UINT16_MAX)
+            return count;
+        text = line.next;
+    }
+}
+
+static int16_t limited(int32_t value)
+{
+    return value > INT16_MAX ? INT16_MAX : (int16_t)value;
+}
+
+pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
+                           const pmb_text_layout *layout, const char *text)
+{
+    const struct metrics m = metrics_of(style);
+    int32_t widest;
+    const uint16_t lines = count_lines(style, text, layout->wrap, width, &widest);
+    return (pmb_size){limited(widest), limited(m.ascent + m.descent + (lines - 1) * m.line)};
+}
+
+/* The first baseline, for so many lines. */
+static int32_t first_baseline(const struct metrics *m, pmb_rect r, const pmb_text_layout *layout,
+                              int32_t lines)
+{
+    const int32_t between = (lines - 1) * m->line;
+    if (layout->down == PMB_TOP)
+        return r.y + m->ascent;
+    if (layout->down == PMB_BOTTOM)
+        return (int32_t)r.y + r.h - m->descent - between;
+    return r.y + (r.h - between + m->cap_height) / 2;
+}
+
+/* Draws a line at its baseline; with points behind it when it is too wide, or has to have them. */
+static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
+                      const pmb_text_layout *layout, struct line line, int32_t baseline, bool dots)
+{
+    const int32_t points_width = width_of(style, points, NULL);
+    int32_t width = width_of(style, line.from, line.to);
+    if (dots || width > r.w) {
+        dots = true;
+        if (width + points_width > r.w)
+            line.to = cut(style, line.from, line.to, r.w - points_width);
+        width = width_of(style, line.from, line.to) + points_width;
+    }
+    int32_t x = r.x;
+    if (layout->across == PMB_CENTER)
+        x += (r.w - width) / 2;
+    else if (layout->across == PMB_RIGHT)
+        x += r.w - width;
+    const pmb_point p = {limited(x), limited(baseline)};
+    const int32_t moved = pmb_text_run(c, style, p, line.from, line.to);
+    if (dots)
+        (void)pmb_text_run(c, style, (pmb_point){limited(x + moved), p.y}, points, NULL);
+}
+
+uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
+                      const pmb_text_layout *layout, const char *text)
+{
+    if (pmb_rect_is_empty(r))
+        return 0;
+    const struct metrics m = metrics_of(style);
+    const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
+    int32_t widest;
+    const uint16_t lines = count_lines(style, text, layout->wrap, r.w, &widest);
+    const int32_t room = r.h - m.ascent - m.descent;
+    const int32_t fit = room < 0 ? 1 : room / m.line + 1;
+    const uint16_t shown = lines > fit ? (uint16_t)fit : lines;
+    if (style->opaque)
+        pmb_rect_fill(c, r, style->background);
+    int32_t baseline = first_baseline(&m, r, layout, shown);
+    for (uint16_t i = 0; i < shown; i++, baseline += m.line) {
+        const struct line line = next_line(style, text, layout->wrap, r.w);
+        draw_line(c, style, r, layout, line, baseline, i + 1 == shown && lines > shown);
+        text = line.next;
+    }
+    pmb_canvas_restore_clip(c, saved);
+    return shown;
+}

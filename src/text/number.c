@@ -1,0 +1,92 @@
+/* number.c - numbers as text. */
+#include "pemble/number.h"
+
+/* Text that is made from its end. */
+struct backwards {
+    char characters[32];
+    uint8_t count;
+};
+
+static void put(struct backwards *b, char character)
+{
+    if (b->count < sizeof b->characters)
+        b->characters[b->count++] = character;
+}
+
+/* Turns it round, with blanks in front up to `width`. */
+static size_t finish(const struct backwards *b, char *text, size_t size, uint8_t width)
+{
+    const size_t blanks = width > b->count ? (size_t)(width - b->count) : 0;
+    const size_t length = blanks + b->count;
+    if (size == 0)
+        return length;
+    if (length >= size) {
+        for (size_t i = 0; i + 1 < size; i++)
+            text[i] = '#';
+        text[size - 1] = '\0';
+        return length;
+    }
+    for (size_t i = 0; i < blanks; i++)
+        text[i] = ' ';
+    for (size_t i = 0; i < b->count; i++)
+        text[blanks + i] = b->characters[b->count - 1u - i];
+    text[length] = '\0';
+    return length;
+}
+
+size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number *how)
+{
+    struct backwards b = {.count = 0};
+    /* The magnitude of INT32_MIN has no int32_t. */
+    uint32_t rest = value < 0 ? 0u - (uint32_t)value : (uint32_t)value;
+    const uint8_t decimals = how->decimals > 9 ? 9 : how->decimals;
+    for (uint8_t i = 0; i < decimals; i++, rest /= 10)
+        put(&b, (char)('0' + rest % 10));
+    if (decimals > 0)
+        put(&b, how->point ? how->point : '.');
+    uint8_t whole = 0;
+    do {
+        if (how->group && whole > 0 && whole % 3 == 0)
+            put(&b, how->group);
+        put(&b, (char)('0' + rest % 10));
+        rest /= 10;
+        whole++;
+    } while (rest > 0);
+    const char sign = value < 0 ? '-' : how->plus && value > 0 ? '+' : '\0';
+    while (how->zeros && b.count + (sign != 0) < how->width && b.count < sizeof b.characters - 1)
+        put(&b, '0');
+    if (sign)
+        put(&b, sign);
+    return finish(&b, text, size, how->width);
+}
+
+size_t pmb_hex_text(char *text, size_t size, uint32_t value, uint8_t digits)
+{
+    static const char symbols[] = "0123456789ABCDEF";
+    struct backwards b = {.count = 0};
+    if (digits == 0)
+        digits = 1;
+    for (uint8_t i = 0; i < digits && i < 8; i++, value >>= 4)
+        put(&b, symbols[value & 15]);
+    return finish(&b, text, size, 0);
+}
+
+static void put_two(struct backwards *b, uint32_t value)
+{
+    put(b, (char)('0' + value % 10));
+    put(b, (char)('0' + value / 10));
+}
+
+size_t pmb_time_text(char *text, size_t size, uint32_t seconds, bool with_seconds)
+{
+    struct backwards b = {.count = 0};
+    seconds %= 86400;
+    if (with_seconds) {
+        put_two(&b, seconds % 60);
+        put(&b, ':');
+    }
+    put_two(&b, seconds / 60 % 60);
+    put(&b, ':');
+    put_two(&b, seconds / 3600);
+    return finish(&b, text, size, 0);
+}
