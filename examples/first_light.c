@@ -9,7 +9,7 @@ static const pmb_panel_config gangway = {
 };
 
 static const pmb_text_style label = {.font = &pmb_font_jetty, .color = PMB_WHITE};
-static const pmb_text_style figures = {.font = &pmb_font_jetty, .color = PMB_WHITE, .scale = 4};
+static const pmb_text_style figures = {.font = &pmb_font_bollard32, .color = PMB_WHITE};
 
 /* Draws text around the middle of the screen. */
 static void centred(pmb_canvas *c, const pmb_text_style *style, int16_t baseline, const char *text)
@@ -23,9 +23,9 @@ static void paint(pmb_canvas *c, void *scene)
 {
     pmb_fill(c, PMB_BLACK);
     pmb_rect_stroke(c, (pmb_rect){0, 0, 128, 64}, PMB_WHITE);
-    centred(c, &label, 14, "TIDE AT PELLAN QUAY");
-    centred(c, &figures, 49, scene);
-    centred(c, &label, 59, "metres");
+    centred(c, &label, 13, "TIDE AT PELLAN QUAY");
+    centred(c, &figures, 50, scene);
+    centred(c, &label, 60, "metres");
 }
 
 int main(void)

@@ -9,7 +9,7 @@ static const pmb_panel_config berth = {
 };
 
 static const pmb_text_style label = {.font = &pmb_font_jetty, .color = PMB_BLACK};
-static const pmb_text_style figures = {.font = &pmb_font_jetty, .color = PMB_BLACK, .scale = 2};
+static const pmb_text_style figures = {.font = &pmb_font_bollard20, .color = PMB_BLACK};
 
 struct field {
     const char *name, *unit;
@@ -25,7 +25,9 @@ static void draw_field(pmb_canvas *c, pmb_rect r, const struct field *field)
     char text[12];
     pmb_round_stroke(c, r, 5, PMB_BLACK);
 
-    pmb_rect inside = pmb_rect_inset(r, 4);
+    pmb_rect inside = pmb_rect_inset(r, 1);
+    inside.x += 4;
+    inside.w -= 8;
     pmb_text_box(c, &label, inside, &left, field->name);
     pmb_text_box(c, &label, inside, &right, field->unit);
 
@@ -41,12 +43,10 @@ static void draw_field(pmb_canvas *c, pmb_rect r, const struct field *field)
 static void paint(pmb_canvas *c, void *scene)
 {
     const struct field *fields = scene;
-    const int16_t half = (int16_t)(berth.size.h / 2), gap = 1;
+    const int16_t half = (int16_t)(berth.size.h / 2);
     pmb_fill(c, PMB_WHITE);
     for (int16_t i = 0; i < 2; i++)
-        draw_field(c,
-                   (pmb_rect){0, (int16_t)(i * (half + gap)), berth.size.w, (int16_t)(half - gap)},
-                   &fields[i]);
+        draw_field(c, (pmb_rect){0, (int16_t)(i * half), berth.size.w, half}, &fields[i]);
 }
 
 int main(void)
@@ -55,7 +55,7 @@ int main(void)
     pmb_panel panel;
     pmb_screen screen;
     const pmb_panel_config *const panels[] = {&berth, NULL};
-    struct field fields[] = {{"TIDE", "m", 412, {.decimals = 2}}, {"WIND", "kn", 17, {0}}};
+    struct field fields[] = {{"Tide", "m", 412, {.decimals = 2}}, {"Wind", "kn", 17, {0}}};
 
     pmb_status status = pmb_panel_open(&panel, &berth, board_start(panels));
     if (status == PMB_OK)

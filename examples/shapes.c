@@ -106,8 +106,8 @@ static void paint(pmb_canvas *c, void *scene)
     (void)scene;
     pmb_fill(c, ground);
     for (int i = 0; i < SHAPES; i++) {
-        const pmb_rect cell = {(int16_t)(i % ACROSS * CELL_W), (int16_t)(i / ACROSS * CELL_H), CELL_W,
-                               CELL_H};
+        const pmb_rect cell = {(int16_t)(i % ACROSS * CELL_W), (int16_t)(i / ACROSS * CELL_H),
+                               CELL_W, CELL_H};
         const pmb_rect shape = {(int16_t)(cell.x + 7), (int16_t)(cell.y + 8), 50, 50};
         const char *name = draw_shape(c, i, shape);
         pmb_text_box(c, &style, pmb_rect_inset(cell, 4), &below, name);

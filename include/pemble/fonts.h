@@ -10,4 +10,9 @@
  * Printable ASCII and the degree, plus-minus, micro and middle dot signs. */
 extern const PMB_FLASH pmb_font pmb_font_jetty;
 
+/* "Bollard", drawn for Pemble: large numerals 20 and 32 pixels high, all of them 14 and 23 pixels
+ * from one to the next. Digits, + - . , : and the degree sign. */
+extern const PMB_FLASH pmb_font pmb_font_bollard20;
+extern const PMB_FLASH pmb_font pmb_font_bollard32;
+
 #endif

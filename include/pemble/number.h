@@ -1,9 +1,9 @@
 /*
  * number.h - numbers as text, without printf.
  *
- * Each function writes into a buffer of the caller's, with a terminating zero, and returns the number
- * of characters. When the buffer is too small it is filled with '#', which shows, and the number of
- * characters that would have been needed is returned.
+ * Each function writes into a buffer of the caller's, with a terminating zero, and returns the
+ * number of characters. When the buffer is too small it is filled with '#', which shows, and the
+ * number of characters that would have been needed is returned.
  */
 #ifndef PEMBLE_NUMBER_H
 #define PEMBLE_NUMBER_H

@@ -53,8 +53,8 @@ static void visible_rows(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_
     *last = top + c->clip.h < r.h ? top + c->clip.h : r.h;
 }
 
-/* `count` pixels at the left and at the right end of a row whose first pixel is `from` away from the
- * edges; where they meet, the whole row once. */
+/* `count` pixels at the left and at the right end of a row whose first pixel is `from` away from
+ * the edges; where they meet, the whole row once. */
 static void both_ends(pmb_canvas *c, pmb_rect r, int32_t y, int32_t from, int32_t count,
                       pmb_color color)
 {

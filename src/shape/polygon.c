@@ -1,9 +1,10 @@
-/* polygon.c - polygons and polylines, without memory for edges: each row looks for its crossings. */
+/* polygon.c - polygons and polylines, without memory for edges: each row looks for its crossings.
+ */
 #include "pemble/shape.h"
 #include "shape/spans.h"
 
-/* Where an edge crosses the middle of a row: the first pixel at or to the right of it. Rows belong to
- * an edge from its upper end (included) to its lower one (not). */
+/* Where an edge crosses the middle of a row: the first pixel at or to the right of it. Rows belong
+ * to an edge from its upper end (included) to its lower one (not). */
 static bool crossing(pmb_point a, pmb_point b, int32_t y, int32_t *x)
 {
     if (a.y > b.y) {

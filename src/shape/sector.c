@@ -27,8 +27,8 @@ static bool in_sector(pmb_angle from, pmb_angle sweep, int32_t x, int32_t y)
     return is_after(from, x, y) || !is_after(to, x, y);
 }
 
-/* (x, y) is in the disc of that radius: the same rule as that of pmb_circle_fill, an ellipse 2 r + 1
- * pixels wide. */
+/* (x, y) is in the disc of that radius: the same rule as that of pmb_circle_fill, an ellipse 2 r +
+ * 1 pixels wide. */
 static bool in_disc(int32_t radius, int32_t x, int32_t y)
 {
     const int32_t width = 2 * radius + 1;
@@ -48,7 +48,7 @@ static int32_t lesser(int32_t a, int32_t b)
 void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner, pmb_angle from,
                      pmb_angle sweep, pmb_color color)
 {
-    if (outer < 0 || outer > 8191 || sweep == 0)
+    if (outer < 0 || outer > 8191 || inner >= outer || sweep == 0)
         return;
     /* Only what the clip can show is looked at, pixel by pixel, and drawn in runs. */
     const int32_t left = (int32_t)c->clip.x - c->origin.x, top = (int32_t)c->clip.y - c->origin.y;

@@ -54,8 +54,8 @@ static struct line next_line(const pmb_text_style *style, const char *text, bool
         return line;
     line.to = line.next = cut(style, text, end, width);
     line.more = true;
-    /* Not in the middle of a word, when there is a place between two. A blank that the line ends with
-     * belongs to neither line. */
+    /* Not in the middle of a word, when there is a place between two. A blank that the line ends
+     * with belongs to neither line. */
     const char *blank = *line.to == ' ' ? line.to : last_blank(text, line.to);
     if (blank)
         line.to = line.next = blank;

@@ -49,8 +49,8 @@ static bool in_round(pmb_rect r, int radius, int x, int y)
     if (!corner_x || !corner_y)
         return true;
     const int d = 2 * radius;
-    const pmb_rect disc = {(int16_t)(fx < radius ? 0 : r.w - d), (int16_t)(fy < radius ? 0 : r.h - d),
-                           (int16_t)d, (int16_t)d};
+    const pmb_rect disc = {(int16_t)(fx < radius ? 0 : r.w - d),
+                           (int16_t)(fy < radius ? 0 : r.h - d), (int16_t)d, (int16_t)d};
     return in_ellipse(disc, fx, fy);
 }
 
@@ -84,8 +84,7 @@ static bool ellipse_has(const void *shape, int x, int y)
 static bool ring_has(const void *shape, int x, int y)
 {
     const struct rounded *s = shape;
-    return in_ellipse(s->r, x, y) &&
-           !in_ellipse(pmb_rect_inset(s->r, (int16_t)s->width), x, y);
+    return in_ellipse(s->r, x, y) && !in_ellipse(pmb_rect_inset(s->r, (int16_t)s->width), x, y);
 }
 
 static bool round_has(const void *shape, int x, int y)
@@ -228,7 +227,8 @@ static bool polygon_has(const pmb_point *p, int count, int x, int y)
         if (y < a.y || y >= b.y)
             continue;
         /* The crossing is at or left of the pixel's middle. */
-        const long long cross = (long long)(x - a.x) * (b.y - a.y) - (long long)(b.x - a.x) * (y - a.y);
+        const long long cross =
+            (long long)(x - a.x) * (b.y - a.y) - (long long)(b.x - a.x) * (y - a.y);
         inside ^= cross >= 0;
     }
     return inside;
@@ -261,7 +261,8 @@ static void triangles_that_share_an_edge_share_no_pixel(void **state)
     for (int round = 0; round < 400; round++) {
         /* A fan of triangles around a point in the middle. */
         pmb_point p[6];
-        static const pmb_point corners[] = {{2, 30}, {14, 3}, {40, 1}, {61, 25}, {50, 54}, {12, 50}};
+        static const pmb_point corners[] = {{2, 30},  {14, 3},  {40, 1},
+                                            {61, 25}, {50, 54}, {12, 50}};
         for (int i = 0; i < 6; i++)
             p[i] = (pmb_point){(int16_t)(corners[i].x + (int)random_below(&seed, 5) - 2),
                                (int16_t)(corners[i].y + (int)random_below(&seed, 5) - 2)};
@@ -316,12 +317,14 @@ static void curves_end_where_they_should_and_stay_inside(void **state)
     pmb_curve_quadratic(&s.c, (pmb_point){4, 50}, (pmb_point){30, -46}, (pmb_point){56, 50},
                         PMB_WHITE);
     assert_true(is_set(&s, 4, 50) && is_set(&s, 56, 50));
-    assert_true(is_set(&s, 30, 2)); /* at its middle: a quarter, a half, and a quarter of the points */
+    assert_true(
+        is_set(&s, 30, 2)); /* at its middle: a quarter, a half, and a quarter of the points */
     for (int x = 0; x < W; x++)
         assert_false(is_set(&s, x, 0) || is_set(&s, x, 1));
     /* Extremes are cut, not followed. */
     pmb_curve_cubic(&s.c, (pmb_point){INT16_MIN, INT16_MAX}, (pmb_point){INT16_MAX, INT16_MIN},
-                    (pmb_point){INT16_MIN, INT16_MIN}, (pmb_point){INT16_MAX, INT16_MAX}, PMB_WHITE);
+                    (pmb_point){INT16_MIN, INT16_MIN}, (pmb_point){INT16_MAX, INT16_MAX},
+                    PMB_WHITE);
 }
 
 static pmb_rect random_rect(unsigned *seed)

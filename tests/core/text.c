@@ -100,6 +100,39 @@ static void glyphs_stay_between_ascent_and_descent(void **state)
     }
 }
 
+static void large_numerals_have_their_height_and_one_advance(void **state)
+{
+    (void)state;
+    static const struct {
+        const pmb_font *font;
+        int height;
+    } fonts[] = {{&pmb_font_bollard20, 20}, {&pmb_font_bollard32, 32}};
+    for (size_t i = 0; i < LENGTH(fonts); i++) {
+        const pmb_text_style style = {.font = fonts[i].font, .color = PMB_WHITE};
+        const int advance = pmb_text_width(&style, "0");
+        assert_int_equal(pmb_font_check(fonts[i].font), PMB_OK);
+        assert_int_equal(pmb_font_measure(fonts[i].font).cap_height, fonts[i].height);
+        for (char digit[2] = "0"; digit[0] <= '9'; digit[0]++) {
+            uint8_t pixels[8 * 40] = {0};
+            pmb_canvas c;
+            (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, 64, 40}, pixels,
+                                  sizeof pixels);
+            pmb_text(&c, &style, (pmb_point){4, 36}, digit);
+            /* It stands on the baseline, and reaches up to its height, and no further. */
+            bool foot = false, head = false, outside = false;
+            for (int16_t x = 0; x < 64; x++)
+                for (int16_t y = 0; y < 40; y++) {
+                    const bool set = pmb_canvas_peek(&c, (pmb_point){x, y}) != PMB_BLACK;
+                    foot = foot || (set && y == 35);
+                    head = head || (set && y == 36 - fonts[i].height);
+                    outside = outside || (set && (y > 35 || y < 36 - fonts[i].height));
+                }
+            assert_true(foot && head && !outside);
+            assert_int_equal(pmb_text_width(&style, digit), advance);
+        }
+    }
+}
+
 static void a_scaled_glyph_is_the_glyph_in_squares(void **state)
 {
     (void)state;
@@ -164,6 +197,7 @@ int main(void)
         cmocka_unit_test(drawing_ends_where_measuring_says),
         cmocka_unit_test(digits_are_equally_wide),
         cmocka_unit_test(glyphs_stay_between_ascent_and_descent),
+        cmocka_unit_test(large_numerals_have_their_height_and_one_advance),
         cmocka_unit_test(a_scaled_glyph_is_the_glyph_in_squares),
         cmocka_unit_test(a_missing_character_shows_the_replacement),
         cmocka_unit_test(damaged_fonts_are_refused),

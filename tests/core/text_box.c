@@ -51,7 +51,7 @@ static void one_line_stands_where_it_is_aligned(void **state)
             assert_int_equal(e.w, width);
             assert_int_equal(e.h, m.cap_height);
             const int left = e.x - r.x, right = r.x + r.w - e.x - e.w;
-            assert_true(across == PMB_LEFT     ? left == 0
+            assert_true(across == PMB_LEFT    ? left == 0
                         : across == PMB_RIGHT ? right == 1
                                               : abs(left - right) <= 2);
             const int above = e.y - r.y, below = r.y + r.h - e.y - e.h;
@@ -171,7 +171,8 @@ static void numbers_are_written_as_asked(void **state)
     assert_number(42, (pmb_number){.plus = true}, "+42");
     assert_number(0, (pmb_number){.plus = true}, "0");
     assert_number(1234567, (pmb_number){.group = ' '}, "1 234 567");
-    assert_number(123456789, (pmb_number){.group = '.', .point = ',', .decimals = 2}, "1.234.567,89");
+    assert_number(123456789, (pmb_number){.group = '.', .point = ',', .decimals = 2},
+                  "1.234.567,89");
 }
 
 static void numbers_agree_with_the_library(void **state)
@@ -184,9 +185,10 @@ static void numbers_agree_with_the_library(void **state)
         const int32_t value = (int32_t)seed >> (i % 31);
         const int width = i % 14;
         const bool zeros = i % 3 == 0, plus = i % 5 == 0 && value > 0;
-        snprintf(want, sizeof want, zeros ? (plus ? "%+0*d" : "%0*d") : (plus ? "%+*d" : "%*d"), width,
-                 value);
-        assert_number(value, (pmb_number){.width = (uint8_t)width, .zeros = zeros, .plus = plus}, want);
+        snprintf(want, sizeof want, zeros ? (plus ? "%+0*d" : "%0*d") : (plus ? "%+*d" : "%*d"),
+                 width, value);
+        assert_number(value, (pmb_number){.width = (uint8_t)width, .zeros = zeros, .plus = plus},
+                      want);
     }
 }
 

@@ -117,7 +117,8 @@ static void assemble(const struct work *w, struct font_block *block)
     b[6] = (uint8_t)(m->ascender / 64);
     b[7] = (uint8_t)(-m->descender / 64);
     b[8] = (uint8_t)(m->height / 64);
-    b[9] = height_of(w->face, 'H');
+    /* Fonts of numerals have no capitals: their digits are as high. */
+    b[9] = height_of(w->face, FT_Get_Char_Index(w->face, 'H') ? 'H' : '0');
     b[10] = height_of(w->face, 'x');
     put_number(b + 12, (uint32_t)w->range_count, 2);
     put_number(b + 14, (uint32_t)w->glyph_count, 2);

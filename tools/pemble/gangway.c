@@ -4,7 +4,7 @@
 #include <stdio.h>
 
 static const pmb_text_style small = {.font = &pmb_font_jetty, .color = PMB_WHITE};
-static const pmb_text_style large = {.font = &pmb_font_jetty, .color = PMB_WHITE, .scale = 3};
+static const pmb_text_style large = {.font = &pmb_font_bollard20, .color = PMB_WHITE};
 
 static pmb_point at(int x, int y)
 {
