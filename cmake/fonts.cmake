@@ -1,7 +1,10 @@
 # Turns assets/fonts/NAME.bdf into C while building.
-file(GLOB bake_sources CONFIGURE_DEPENDS tools/bake/*.c)
-add_executable(pemble-bake ${bake_sources})
-target_link_libraries(pemble-bake PRIVATE PkgConfig::FREETYPE)
+file(GLOB font_maker_sources CONFIGURE_DEPENDS tools/fonts/*.c)
+add_library(pemble-fonts STATIC ${font_maker_sources})
+target_include_directories(pemble-fonts PUBLIC tools/fonts)
+target_link_libraries(pemble-fonts PRIVATE PkgConfig::FREETYPE)
+add_executable(pemble-bake tools/bake/main.c)
+target_link_libraries(pemble-bake PRIVATE pemble-fonts)
 
 # pemble_font(NAME LIST) appends the C file of the font to LIST.
 function(pemble_font name list)

@@ -13,8 +13,8 @@ struct command {
     int (*run)(int argc, const char **argv);
 };
 
-extern const struct command command_card, command_config, command_demo, command_panels,
-    command_probe, command_symptoms, command_wiring;
+extern const struct command command_card, command_config, command_demo, command_font,
+    command_panels, command_probe, command_symptoms, command_wiring;
 
 /* What --help says around the options. */
 struct usage {

@@ -6,7 +6,7 @@
 
 static const struct command *const commands[] = {
     &command_panels,   &command_wiring, &command_probe, &command_card,
-    &command_symptoms, &command_config, &command_demo,
+    &command_symptoms, &command_config, &command_font,  &command_demo,
 };
 enum { COUNT = sizeof commands / sizeof commands[0] };
 

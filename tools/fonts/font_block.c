@@ -1,4 +1,4 @@
-/* font_block.c - a font block from a bitmap font file, read by FreeType. */
+/* font_block.c - a font block from a font file, read and rasterised by FreeType. */
 #include "font_block.h"
 
 #include <stdio.h>
@@ -7,10 +7,12 @@
 #include <ft2build.h>
 #include FT_FREETYPE_H
 
-enum { HEADER_BYTES = 28, MOST_GLYPHS = 4096, MOST_BITMAP_BYTES = 1 << 20 };
+enum { HEADER_BYTES = 28, MOST_GLYPHS = MOST_CODES + 1, MOST_BITMAP_BYTES = 1 << 20 };
+enum { REPLACEMENT = 0xFFFD };
 
 struct work {
     FT_Face face;
+    FT_Int32 load; /* how glyphs are loaded */
     uint8_t ranges[MOST_GLYPHS * 5], records[MOST_GLYPHS * 8], *bitmaps;
     size_t range_count, glyph_count, bitmap_bytes, replacement;
 };
@@ -67,7 +69,7 @@ static void add_range(struct work *w, uint32_t code)
 
 static int add_glyph(struct work *w, uint32_t code, FT_UInt index, char *why, size_t why_size)
 {
-    if (w->glyph_count == MOST_GLYPHS || FT_Load_Glyph(w->face, index, FT_LOAD_RENDER)) {
+    if (w->glyph_count == MOST_GLYPHS || FT_Load_Glyph(w->face, index, w->load)) {
         snprintf(why, why_size, "character U+%04X cannot be read", (unsigned)code);
         return -1;
     }
@@ -86,7 +88,7 @@ static int add_glyph(struct work *w, uint32_t code, FT_UInt index, char *why, si
     record[5] = (uint8_t)slot->bitmap_left;
     record[6] = (uint8_t)slot->bitmap_top;
     record[7] = (uint8_t)advance;
-    if (code == 0xFFFD)
+    if (code == REPLACEMENT)
         w->replacement = w->glyph_count;
     w->glyph_count++;
     add_range(w, code);
@@ -98,12 +100,12 @@ static int add_glyph(struct work *w, uint32_t code, FT_UInt index, char *why, si
 }
 
 /* Height of a letter above the baseline, 0 when the font has none. */
-static uint8_t height_of(FT_Face face, char letter)
+static uint8_t height_of(const struct work *w, char letter)
 {
-    const FT_UInt index = FT_Get_Char_Index(face, (FT_ULong)letter);
-    if (index == 0 || FT_Load_Glyph(face, index, FT_LOAD_RENDER))
+    const FT_UInt index = FT_Get_Char_Index(w->face, (FT_ULong)letter);
+    if (index == 0 || FT_Load_Glyph(w->face, index, w->load))
         return 0;
-    return (uint8_t)face->glyph->bitmap_top;
+    return (uint8_t)w->face->glyph->bitmap_top;
 }
 
 static void assemble(const struct work *w, struct font_block *block)
@@ -111,6 +113,7 @@ static void assemble(const struct work *w, struct font_block *block)
     const size_t ranges = 5 * w->range_count, records = 8 * w->glyph_count;
     block->size = HEADER_BYTES + ranges + records + w->bitmap_bytes;
     block->glyphs = (unsigned)w->glyph_count;
+    block->bitmap_bytes = w->bitmap_bytes;
     uint8_t *b = block->bytes = calloc(1, block->size);
     const FT_Size_Metrics *m = &w->face->size->metrics;
     memcpy(b, "PMBF\1\1", 6);
@@ -118,8 +121,8 @@ static void assemble(const struct work *w, struct font_block *block)
     b[7] = (uint8_t)(-m->descender / 64);
     b[8] = (uint8_t)(m->height / 64);
     /* Fonts of numerals have no capitals: their digits are as high. */
-    b[9] = height_of(w->face, FT_Get_Char_Index(w->face, 'H') ? 'H' : '0');
-    b[10] = height_of(w->face, 'x');
+    b[9] = height_of(w, FT_Get_Char_Index(w->face, 'H') ? 'H' : '0');
+    b[10] = height_of(w, 'x');
     put_number(b + 12, (uint32_t)w->range_count, 2);
     put_number(b + 14, (uint32_t)w->glyph_count, 2);
     put_number(b + 16, (uint32_t)w->replacement, 2);
@@ -130,44 +133,112 @@ static void assemble(const struct work *w, struct font_block *block)
     put_number(b + 24, crc32_of(b + HEADER_BYTES, block->size - HEADER_BYTES), 4);
 }
 
-static int read_face(struct work *w, struct font_block *block, char *why, size_t why_size)
+/* Chooses the size. */
+static bool prepare(struct work *w, int size, char *why, size_t why_size)
 {
-    if (w->face->num_fixed_sizes == 0) {
-        snprintf(why, why_size, "it has no bitmaps");
-        return -1;
+    FT_Face face = w->face;
+    w->load = FT_LOAD_RENDER | FT_LOAD_TARGET_MONO;
+    if (FT_Select_Charmap(face, FT_ENCODING_UNICODE)) {
+        snprintf(why, why_size, "it has no Unicode encoding");
+        return false;
     }
-    if (FT_Select_Size(w->face, 0) || FT_Select_Charmap(w->face, FT_ENCODING_UNICODE)) {
-        snprintf(why, why_size, "it has no Unicode encoding (ISO10646-1)");
-        return -1;
+    if (face->num_fixed_sizes > 0 && size == 0)
+        return FT_Select_Size(face, 0) == 0;
+    if (!FT_IS_SCALABLE(face)) {
+        snprintf(why, why_size, "it is a bitmap font of %d pixels and has no other size",
+                 face->num_fixed_sizes > 0 ? (int)(face->available_sizes[0].y_ppem / 64) : 0);
+        return false;
     }
-    FT_UInt index;
-    for (FT_ULong code = FT_Get_First_Char(w->face, &index); index != 0;
-         code = FT_Get_Next_Char(w->face, code, &index))
-        if (add_glyph(w, (uint32_t)code, index, why, why_size))
-            return -1;
-    if (w->glyph_count == 0) {
-        snprintf(why, why_size, "it has no characters");
-        return -1;
+    if (size < 4 || size > 200) {
+        snprintf(why, why_size, "an outline font needs a size of 4 to 200 pixels, not %d", size);
+        return false;
     }
-    assemble(w, block);
-    return 0;
+    return FT_Set_Pixel_Sizes(face, 0, (FT_UInt)size) == 0;
 }
 
-int font_block_read(struct font_block *block, const char *path, char *why, size_t why_size)
+/* Every character of the font, or those asked for; and the replacement, last as its code is high.
+ */
+static bool add_glyphs(struct work *w, struct font_block *block, const struct code_set *only,
+                       char *why, size_t why_size)
 {
-    int result = -1;
+    struct code_set all = {.count = 0};
+    FT_UInt index;
+    if (only)
+        all = *only;
+    else
+        for (FT_ULong code = FT_Get_First_Char(w->face, &index); index != 0;
+             code = FT_Get_Next_Char(w->face, code, &index))
+            if (!code_set_add(&all, (uint32_t)code)) {
+                snprintf(why, why_size, "it has more than %d characters: choose some", MOST_CODES);
+                return false;
+            }
+    (void)code_set_add(&all, REPLACEMENT);
+    for (size_t i = 0; i < all.count; i++) {
+        index = FT_Get_Char_Index(w->face, all.codes[i]);
+        /* A font without a replacement glyph has one for what it does not have, number 0. */
+        if (index == 0 && all.codes[i] != REPLACEMENT)
+            (void)code_set_add(&block->missing, all.codes[i]);
+        else if (add_glyph(w, all.codes[i], index, why, why_size))
+            return false;
+    }
+    if (w->glyph_count < 2) {
+        snprintf(why, why_size, "it has none of the characters");
+        return false;
+    }
+    return true;
+}
+
+bool font_block_read(struct font_block *block, const struct font_request *request, char *why,
+                     size_t why_size)
+{
+    bool good = false;
     FT_Library library;
     struct work *w = calloc(1, sizeof *w);
     w->bitmaps = calloc(1, MOST_BITMAP_BYTES);
-    *block = (struct font_block){NULL, 0, 0};
+    memset(block, 0, sizeof *block);
+    snprintf(why, why_size, "it cannot be opened as a font");
     if (FT_Init_FreeType(&library) == 0) {
-        if (FT_New_Face(library, path, 0, &w->face))
-            snprintf(why, why_size, "it cannot be opened as a font");
-        else
-            result = read_face(w, block, why, why_size);
+        good = FT_New_Face(library, request->path, 0, &w->face) == 0 &&
+               prepare(w, request->size, why, why_size) &&
+               add_glyphs(w, block, request->only, why, why_size);
+        if (good)
+            assemble(w, block);
         FT_Done_FreeType(library);
     }
     free(w->bitmaps);
     free(w);
-    return result;
+    return good;
+}
+
+void font_block_free(struct font_block *block)
+{
+    free(block->bytes);
+    block->bytes = NULL;
+}
+
+bool font_block_write_c(const struct font_block *block, const char *name, FILE *f)
+{
+    fprintf(f, "/* %u glyphs, %zu bytes. */\n#include \"pemble/text.h\"\n\n", block->glyphs,
+            block->size);
+    fprintf(f, "extern const PMB_FLASH pmb_font %s;\n\n", name);
+    fprintf(f, "static const PMB_FLASH uint8_t bytes[%zu] = {", block->size);
+    for (size_t i = 0; i < block->size; i++)
+        fprintf(f, "%s%u,", i % 20 ? "" : "\n    ", block->bytes[i]);
+    fprintf(f, "\n};\n\nconst PMB_FLASH pmb_font %s = {bytes, %zu};\n", name, block->size);
+    return !ferror(f);
+}
+
+bool code_set_add(struct code_set *set, uint32_t code)
+{
+    size_t at = set->count;
+    while (at > 0 && set->codes[at - 1] >= code)
+        at--;
+    if (at < set->count && set->codes[at] == code)
+        return true;
+    if (set->count == MOST_CODES)
+        return false;
+    memmove(set->codes + at + 1, set->codes + at, (set->count - at) * sizeof set->codes[0]);
+    set->codes[at] = code;
+    set->count++;
+    return true;
 }

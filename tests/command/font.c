@@ -1,0 +1,182 @@
+/* pemble font make and show. */
+#include "shell.h"
+
+#include <stdio.h>
+
+#define PEMBLE BUILD_DIR "/pemble"
+#define JETTY  SOURCE_DIR "/assets/fonts/jetty.bdf"
+#define SANS   "/usr/share/fonts/truetype/dejavu/DejaVuSans.ttf"
+
+static uint8_t bytes[1 << 18];
+
+static pmb_font load(const char *name)
+{
+    char path[300];
+    snprintf(path, sizeof path, "%s/%s", shell_directory(), name);
+    FILE *f = fopen(path, "rb");
+    assert_non_null(f);
+    const size_t size = fread(bytes, 1, sizeof bytes, f);
+    fclose(f);
+    const pmb_font font = {bytes, (uint32_t)size};
+    assert_int_equal(pmb_font_check(&font), PMB_OK);
+    return font;
+}
+
+/* Whether a font draws a text as another one does. */
+static bool same_look(const pmb_font *a, const pmb_font *b, const char *text)
+{
+    uint8_t pixels[2][64 * 40];
+    const pmb_font *fonts[] = {a, b};
+    for (int i = 0; i < 2; i++) {
+        const pmb_text_style style = {.font = fonts[i], .color = PMB_WHITE};
+        pmb_canvas c;
+        memset(pixels[i], 0, sizeof pixels[i]);
+        (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, 512, 40}, pixels[i],
+                              sizeof pixels[i]);
+        pmb_text(&c, &style, (pmb_point){2, 30}, text);
+    }
+    return memcmp(pixels[0], pixels[1], sizeof pixels[0]) == 0;
+}
+
+static void a_made_font_is_the_one_that_is_built_in(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(PEMBLE " font make " JETTY " -o jetty.pmf");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "jetty.pmf: 102 glyphs, ");
+    const pmb_font font = load("jetty.pmf");
+    assert_int_equal(font.size, pmb_font_jetty.size);
+    assert_memory_equal(font.bytes, pmb_font_jetty.bytes, font.size);
+}
+
+static void only_the_chosen_characters_are_there(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell(PEMBLE " font make " JETTY " --text 'Tide m' --range 0x30-0x39,46 -o some.pmf");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "some.pmf: 18 glyphs"); /* six, ten, one and the replacement */
+    assert_says(o.out, "the choice of characters saves");
+    const pmb_font font = load("some.pmf");
+    assert_true(same_look(&font, &pmb_font_jetty, "Tide 4.12 m"));
+    assert_false(same_look(&font, &pmb_font_jetty, "Wind"));
+    assert_true(font.size * 4 < pmb_font_jetty.size);
+}
+
+static void characters_are_collected_from_sources(void **state)
+{
+    (void)state;
+    write_file("program.c", "#include \"zebra.h\"\n/* \"Q\" */ // \"J\"\n"
+                            "const char *a = \"Ab\\n\\x43\\104\" \"\\u00b0\\\"\", b = 'K';\n"
+                            "const char c = '\\'', *d = \"\xC2\xB1\";\n");
+    const struct outcome o = shell(PEMBLE " font make " JETTY " --from program.c -o c.pmf");
+    assert_int_equal(o.status, 0);
+    /* A b C D " degree plus-minus, and the replacement. */
+    assert_says(o.out, "c.pmf: 8 glyphs");
+    const pmb_font font = load("c.pmf");
+    assert_true(same_look(&font, &pmb_font_jetty, "AbCD\"\xC2\xB0\xC2\xB1"));
+    const char *const others[] = {"K", "Q", "J", "z", "x", "n", "1"};
+    for (size_t i = 0; i < LENGTH(others); i++)
+        assert_false(same_look(&font, &pmb_font_jetty, others[i]));
+}
+
+static void outline_fonts_have_the_size_asked_for(void **state)
+{
+    (void)state;
+    for (int size = 10; size <= 40; size += 15) {
+        const struct outcome o =
+            shell(PEMBLE " font make " SANS " --size %d --range 32-126 -o sans.pmf", size);
+        assert_int_equal(o.status, 0);
+        const pmb_font font = load("sans.pmf");
+        const pmb_font_metrics m = pmb_font_measure(&font);
+        /* Capitals of this typeface are 0.73 of its size. */
+        assert_in_range(m.cap_height, size * 73 / 100 - 1, size * 73 / 100 + 1);
+        assert_true(m.line >= size);
+    }
+}
+
+static void the_c_source_compiles_and_holds_the_same_bytes(void **state)
+{
+    (void)state;
+    write_file("use.c", "#include \"pemble/text.h\"\n#include <stdio.h>\n"
+                        "extern const pmb_font clock_face;\n"
+                        "int main(void) { fwrite(clock_face.bytes, 1, clock_face.size, stdout); }\n");
+    const struct outcome o =
+        shell(PEMBLE " font make " JETTY " --text 0123456789: -o clock_face.c >said && " PEMBLE
+                     " font make " JETTY " --text 0123456789: -o clock_face.pmf >said && "
+                     "cc -std=c11 -Wall -Wextra -Werror -I " SOURCE_DIR
+                     "/include use.c clock_face.c -o use && ./use | cmp - clock_face.pmf");
+    if (o.status)
+        fail_msg("%s", o.err);
+}
+
+static void what_cannot_be_made_is_refused(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *line, *said;
+        int status;
+    } cases[] = {
+        {"font", "possible is make or show", 2},
+        {"font bend x", "font: bend: possible is make or show", 2},
+        {"font make " JETTY, "-o is missing", 2},
+        {"font make " JETTY " --range 9-1 -o x.c", "--range 9-1: possible are code points", 2},
+        {"font make " JETTY " --range 1-x -o x.c", "possible are code points", 2},
+        {"font make " JETTY " --from no.c -o x.c", "no.c: No such file", 2},
+        {"font make " JETTY " --size 9 -o x.c", "a bitmap font of 10 pixels", 1},
+        {"font make " JETTY " --text \xD0\x96 -o x.c", "it has none of the characters", 1},
+        {"font make " SANS " --text a -o x.c", "needs a size of 4 to 200 pixels, not 0", 1},
+        {"font make " SANS " --size 12 -o x.c", "more than 4096 characters", 1},
+        {"font make " JETTY " -o no/x.c", "no/x.c: No such file", 1},
+        {"font make no.ttf -o x.c", "it cannot be opened as a font", 1},
+        {"font show no.ttf", "it cannot be opened as a font", 1},
+    };
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        const struct outcome o = shell(PEMBLE " %s", cases[i].line);
+        assert_says(o.err, cases[i].said);
+        if (o.status != cases[i].status)
+            fail_msg("%s: ended with %d", cases[i].line, o.status);
+    }
+    assert_int_equal(shell("test -e x.c").status, 1);
+}
+
+static void a_missing_character_is_named(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(PEMBLE " font make " JETTY " --text 'a\xD0\x96' -o m.pmf");
+    assert_int_equal(o.status, 0);
+    assert_says(o.err, "the font has no U+0416");
+}
+
+static void a_specimen_is_drawn_and_damage_is_refused(void **state)
+{
+    (void)state;
+    assert_says(shell(PEMBLE " font show " JETTY " -o j.png && test -s j.png").out,
+                "j.png: specimen of 102 glyphs");
+    assert_says(shell(PEMBLE " font show " SANS " --size 14 -o s.png && test -s s.png").out,
+                "s.png: specimen of 192 glyphs");
+    assert_int_equal(shell(PEMBLE " font make " JETTY " -o whole.pmf && " PEMBLE
+                                  " font show whole.pmf -o w.png")
+                         .status,
+                     0);
+    const struct outcome o =
+        shell("head -c 900 whole.pmf > cut.pmf; " PEMBLE " font show cut.pmf -o c.png");
+    assert_int_equal(o.status, 1);
+    assert_says(o.err, "cut.pmf: the data is damaged, cut short or of another version");
+    assert_int_equal(shell("test -e c.png").status, 1);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(a_made_font_is_the_one_that_is_built_in),
+        cmocka_unit_test(only_the_chosen_characters_are_there),
+        cmocka_unit_test(characters_are_collected_from_sources),
+        cmocka_unit_test(outline_fonts_have_the_size_asked_for),
+        cmocka_unit_test(the_c_source_compiles_and_holds_the_same_bytes),
+        cmocka_unit_test(what_cannot_be_made_is_refused),
+        cmocka_unit_test(a_missing_character_is_named),
+        cmocka_unit_test(a_specimen_is_drawn_and_damage_is_refused),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

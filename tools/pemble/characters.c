@@ -1,0 +1,166 @@
+/* characters.c - which characters a font shall have. */
+#include "characters.h"
+
+#include <errno.h>
+#include <stdlib.h>
+#include <string.h>
+#include "command.h"
+#include "pemble/pemble.h"
+
+static bool add(struct code_set *set, uint32_t code)
+{
+    if (code_set_add(set, code))
+        return true;
+    complain("more than %d characters", MOST_CODES);
+    return false;
+}
+
+bool characters_from_ranges(struct code_set *set, const char *ranges)
+{
+    for (const char *at = ranges; *at;) {
+        char *end;
+        const unsigned long first = strtoul(at, &end, 0);
+        unsigned long last = first;
+        bool good = end != at;
+        if (good && *end == '-') {
+            at = end + 1;
+            last = strtoul(at, &end, 0);
+            good = end != at;
+        }
+        if (!good || (*end != ',' && *end != '\0') || first > last || last > 0x10FFFF) {
+            complain("--range %s: possible are code points up to 0x10ffff, such as 32-126,0xb0",
+                     ranges);
+            return false;
+        }
+        for (unsigned long code = first; code <= last; code++)
+            if (!add(set, (uint32_t)code))
+                return false;
+        at = end + (*end == ',');
+    }
+    return true;
+}
+
+bool characters_from_text(struct code_set *set, const char *text)
+{
+    uint32_t code;
+    while ((code = pmb_text_next(&text)) != 0)
+        if (code >= ' ' && !add(set, code))
+            return false;
+    return true;
+}
+
+static void put_utf8(char *out, size_t *length, unsigned long code)
+{
+    if (code < 0x80) {
+        out[(*length)++] = (char)code;
+    } else if (code < 0x800) {
+        out[(*length)++] = (char)(0xC0 | code >> 6);
+        out[(*length)++] = (char)(0x80 | (code & 0x3F));
+    } else {
+        if (code >= 0x10000)
+            out[(*length)++] = (char)(0xF0 | (code >> 18 & 7));
+        out[(*length)++] = (char)(code >= 0x10000 ? 0x80 | (code >> 12 & 0x3F) : 0xE0 | code >> 12);
+        out[(*length)++] = (char)(0x80 | (code >> 6 & 0x3F));
+        out[(*length)++] = (char)(0x80 | (code & 0x3F));
+    }
+}
+
+/* The character behind a backslash, and where the text goes on (ISO/IEC 9899, 6.4.4.4). */
+static const char *escape(const char *at, char *out, size_t *length)
+{
+    static const char names[] = "abfnrtv", controls[] = "\a\b\f\n\r\t\v";
+    char *end;
+    const char *name = *at ? strchr(names, *at) : NULL;
+    char digits[9] = "";
+    if (*at >= '0' && *at <= '7') {
+        for (int i = 0; i < 3 && at[i] >= '0' && at[i] <= '7'; i++)
+            digits[i] = at[i];
+        out[(*length)++] = (char)strtoul(digits, NULL, 8);
+        return at + strlen(digits);
+    }
+    if (*at == 'x') {
+        out[(*length)++] = (char)strtoul(at + 1, &end, 16);
+        return end;
+    }
+    if (*at == 'u' || *at == 'U') {
+        memcpy(digits, at + 1, strnlen(at + 1, *at == 'u' ? 4 : 8));
+        put_utf8(out, length, strtoul(digits, &end, 16));
+        return at + 1 + strlen(digits);
+    }
+    out[(*length)++] = name ? controls[name - names] : *at;
+    return at + (*at != '\0');
+}
+
+/* Behind a comment or a character constant that begins here; `at` itself when none does. */
+static const char *skip(const char *at)
+{
+    if (strncmp(at, "/*", 2) == 0) {
+        const char *end = strstr(at + 2, "*/");
+        return end ? end + 2 : at + strlen(at);
+    }
+    if (strncmp(at, "//", 2) == 0)
+        return at + strcspn(at, "\n");
+    if (*at == '\'') {
+        for (at++; *at && *at != '\'' && *at != '\n'; at++)
+            if (*at == '\\' && at[1])
+                at++;
+        return at + (*at != '\0');
+    }
+    return at;
+}
+
+static bool add_literals(struct code_set *set, const char *source, char *literal)
+{
+    for (const char *at = source; *at;) {
+        const char *behind = skip(at);
+        if (behind != at) {
+            at = behind;
+            continue;
+        }
+        /* The name of an included file is no text. */
+        if (*at == '#' && strncmp(at + 1, "include", 7) == 0)
+            at += strcspn(at, "\n");
+        if (*at != '"') {
+            at += *at != '\0';
+            continue;
+        }
+        size_t length = 0;
+        for (at++; *at && *at != '"';)
+            if (*at == '\\')
+                at = escape(at + 1, literal, &length);
+            else
+                literal[length++] = *at++;
+        at += *at != '\0';
+        literal[length] = '\0';
+        if (!characters_from_text(set, literal))
+            return false;
+    }
+    return true;
+}
+
+bool characters_from_source(struct code_set *set, const char *path)
+{
+    FILE *f = fopen(path, "r");
+    if (!f || fseek(f, 0, SEEK_END) != 0) {
+        complain("%s: %s", path, strerror(errno));
+        if (f)
+            fclose(f);
+        return false;
+    }
+    const long size = ftell(f);
+    rewind(f);
+    /* No literal is longer than the file, nor are its characters, once escapes are taken away. */
+    char *source = size >= 0 ? calloc((size_t)size + 16, 1) : NULL;
+    char *literal = size >= 0 ? calloc((size_t)size + 16, 1) : NULL;
+    bool good = source && literal;
+    if (good && fread(source, 1, (size_t)size, f) == (size_t)size) {
+        good = add_literals(set, source, literal);
+    } else {
+        complain("%s: it cannot be read", path);
+        good = false;
+    }
+    free(source);
+    free(literal);
+    fclose(f);
+    return good;
+}

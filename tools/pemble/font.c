@@ -1,0 +1,216 @@
+/* font.c - pemble font: makes fonts and shows them. */
+#include "command.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include "characters.h"
+#include "specimen.h"
+
+static const struct usage make_usage = {
+    .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--range R] [--text T] [--from FILE.c]",
+    .text = "Makes a font for the library from TTF, OTF, BDF or PCF. Without --range, --text and\n"
+            "--from it has every character of the input; with them, those that they name together.\n"
+            "OUT.c is a C source with a const pmb_font; any other ending is written as the bytes\n"
+            "alone, for a card. Glyphs have one bit a pixel.\n",
+    .examples = "  pemble font make sans.ttf --size 14 --range 32-126,0xb0 -o sans14.c\n"
+                "  pemble font make assets/fonts/bollard32.bdf --text 0123456789.: -o clock.c\n"
+                "  pemble font make sans.ttf --size 12 --from main.c -o just_mine.c\n",
+};
+
+static const struct usage show_usage = {
+    .arguments = "FONT [-o SPECIMEN.png] [--size N]",
+    .text = "Draws a specimen of a font, a file as for 'font make' or one made by it: its metrics and\n"
+            "its size, a sentence and numbers where it has them, and every glyph with its code;\n"
+            "of an outline font those of Latin-1.\n",
+    .examples = "  pemble font show assets/fonts/jetty.bdf -o jetty.png\n"
+                "  pemble font show sans.ttf --size 16 -o sans.png\n",
+};
+
+static bool ends_with(const char *text, const char *end)
+{
+    const size_t length = strlen(text), tail = strlen(end);
+    return length >= tail && strcmp(text + length - tail, end) == 0;
+}
+
+/* The name of a C object from that of a file. */
+static void object_name(const char *path, char *name, size_t size)
+{
+    const char *slash = strrchr(path, '/');
+    size_t length = 0;
+    for (const char *at = slash ? slash + 1 : path; *at && *at != '.' && length + 2 < size; at++) {
+        const bool letter = (*at >= 'a' && *at <= 'z') || (*at >= 'A' && *at <= 'Z') || *at == '_';
+        const bool digit = *at >= '0' && *at <= '9';
+        if (digit && length == 0)
+            name[length++] = '_';
+        name[length++] = letter || digit ? *at : '_';
+    }
+    name[length] = '\0';
+}
+
+static int write_block(const struct font_block *block, const char *out)
+{
+    char name[80];
+    object_name(out, name, sizeof name);
+    FILE *f = fopen(out, "wb");
+    bool good = f != NULL;
+    if (good)
+        good = ends_with(out, ".c") ? font_block_write_c(block, name, f)
+                                    : fwrite(block->bytes, 1, block->size, f) == block->size;
+    if (f && fclose(f) != 0)
+        good = false;
+    if (!good) {
+        complain("%s: %s", out, strerror(errno));
+        return FAILED;
+    }
+    return DONE;
+}
+
+static void say_missing(const struct code_set *missing)
+{
+    if (missing->count == 0)
+        return;
+    fprintf(stderr, "pemble: the font has no");
+    for (size_t i = 0; i < missing->count && i < 12; i++)
+        fprintf(stderr, " U+%04lX", (unsigned long)missing->codes[i]);
+    fprintf(stderr, "%s\n", missing->count > 12 ? " and others" : "");
+}
+
+/* What the whole font would take, and so what the choice of characters saves. */
+static void say_saving(const struct font_request *request, const struct font_block *block)
+{
+    static struct font_block whole;
+    char why[160];
+    const struct font_request all = {.path = request->path, .size = request->size};
+    if (!request->only || !font_block_read(&whole, &all, why, sizeof why))
+        return;
+    printf("  the choice of characters saves %zu of %zu bytes\n", whole.size - block->size,
+           whole.size);
+    font_block_free(&whole);
+}
+
+static int make(const struct font_request *request, const char *out)
+{
+    static struct font_block block;
+    char why[160];
+    if (!font_block_read(&block, request, why, sizeof why)) {
+        complain("%s: %s", request->path, why);
+        return FAILED;
+    }
+    say_missing(&block.missing);
+    const int status = write_block(&block, out);
+    if (status == DONE) {
+        printf("%s: %u glyphs, %zu bytes of flash: %zu of pixels, %zu of tables\n", out,
+               block.glyphs, block.size, block.bitmap_bytes, block.size - block.bitmap_bytes);
+        say_saving(request, &block);
+    }
+    font_block_free(&block);
+    return status;
+}
+
+static int run_make(int argc, const char **argv)
+{
+    static struct code_set only;
+    char *out = NULL, *ranges = NULL, *text = NULL, *source = NULL;
+    int size = 0, status;
+    struct poptOption options[] = {
+        {"output", 'o', POPT_ARG_STRING, &out, 0, "the font to write; needed", "FILE"},
+        {"size", 's', POPT_ARG_INT, &size, 0, "pixels, for outline fonts", "N"},
+        {"range", '\0', POPT_ARG_STRING, &ranges, 0, "code points, such as 32-126,0xb0", "R"},
+        {"text", '\0', POPT_ARG_STRING, &text, 0, "the characters of this text", "T"},
+        {"from", '\0', POPT_ARG_STRING, &source, 0,
+         "the characters of all string literals of a C source", "FILE.c"},
+        POPT_TABLEEND,
+    };
+    struct line line;
+    if (!line_read(&line, &make_usage, options, argc, argv, 1, 1, &status))
+        return status;
+    only.count = 0;
+    status = BAD_USE;
+    if (!out)
+        complain("make: -o is missing; see 'pemble font make --help'");
+    else if ((!ranges || characters_from_ranges(&only, ranges)) &&
+             (!text || characters_from_text(&only, text)) &&
+             (!source || characters_from_source(&only, source)))
+        status = make(&(struct font_request){line.words[0], size,
+                                             ranges || text || source ? &only : NULL},
+                      out);
+    line_done(&line);
+    return status;
+}
+
+/* A font block that was written to a file. */
+static bool read_written(const char *path, struct font_block *block)
+{
+    FILE *f = fopen(path, "rb");
+    if (!f)
+        return false;
+    block->bytes = malloc(1 << 21);
+    block->size = block->bytes ? fread(block->bytes, 1, 1 << 21, f) : 0;
+    fclose(f);
+    return block->size >= 4 && memcmp(block->bytes, "PMBF", 4) == 0;
+}
+
+static int show(const struct font_request *request, const char *out)
+{
+    static struct font_block block;
+    char why[160];
+    const bool written = read_written(request->path, &block);
+    if (!written) {
+        font_block_free(&block);
+        if (!font_block_read(&block, request, why, sizeof why)) {
+            complain("%s: %s", request->path, why);
+            return FAILED;
+        }
+    }
+    const pmb_font font = {block.bytes, (uint32_t)block.size};
+    int status = FAILED;
+    if (pmb_font_check(&font) != PMB_OK)
+        complain("%s: %s", request->path, pmb_status_text(PMB_ERR_DATA));
+    else
+        status = specimen_draw(&font, request->path, out);
+    font_block_free(&block);
+    return status;
+}
+
+static int run_show(int argc, const char **argv)
+{
+    char *out = NULL;
+    int size = 0, status;
+    struct poptOption options[] = {
+        {"output", 'o', POPT_ARG_STRING, &out, 0, "the picture; specimen.png if not given",
+         "SPECIMEN.png"},
+        {"size", 's', POPT_ARG_INT, &size, 0, "pixels, for outline fonts", "N"},
+        POPT_TABLEEND,
+    };
+    struct line line;
+    if (!line_read(&line, &show_usage, options, argc, argv, 1, 1, &status))
+        return status;
+    /* Outline fonts have thousands of characters: those of Latin-1 are shown. */
+    static struct code_set latin;
+    latin.count = 0;
+    (void)characters_from_ranges(&latin, "32-126,160-255");
+    status = show(&(struct font_request){line.words[0], size, size ? &latin : NULL},
+                  out ? out : "specimen.png");
+    line_done(&line);
+    return status;
+}
+
+static int run(int argc, const char **argv)
+{
+    static const char help[] = "pemble font make INPUT -o OUT ...\npemble font show FONT ...\n\n"
+                               "'pemble font make --help' and 'pemble font show --help' say more.\n";
+    if (argc > 1 && strcmp(argv[1], "make") == 0)
+        return run_make(argc - 1, argv + 1);
+    if (argc > 1 && strcmp(argv[1], "show") == 0)
+        return run_show(argc - 1, argv + 1);
+    if (argc > 1 && (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0)) {
+        fputs(help, stdout);
+        return DONE;
+    }
+    complain("font: %s: possible is make or show", argc > 1 ? argv[1] : "nothing to do");
+    return BAD_USE;
+}
+
+const struct command command_font = {"font", "make a font from a file, or show one", run};

@@ -1,0 +1,171 @@
+/* specimen.c - the picture of a font. */
+#include "specimen.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include "command.h"
+#include "image.h"
+
+static const struct rgb paper = {0xF7, 0xF5, 0xEE}, ink = {0x1C, 0x2A, 0x30},
+                        quiet = {0x8A, 0x6B, 0x3F}, rule = {0xDD, 0xD6, 0xC6};
+
+enum { WIDTH = 1280, MARGIN = 24, MOST_HEIGHT = 4000 };
+
+/* The code points of a font, from its ranges (docs/formats.md). */
+struct codes {
+    uint32_t *list;
+    int count;
+};
+
+static struct codes codes_of(const pmb_font *font)
+{
+    const uint8_t *b = font->bytes, *range = b + 28;
+    const int glyphs = b[14] | b[15] << 8, ranges = b[12] | b[13] << 8;
+    struct codes codes = {calloc((size_t)glyphs, sizeof(uint32_t)), 0};
+    for (int i = 0; i < ranges && codes.list; i++, range += 5) {
+        const uint32_t first = range[0] | (uint32_t)range[1] << 8 | (uint32_t)range[2] << 16;
+        for (int k = 0; k < (range[3] | range[4] << 8) && codes.count < glyphs; k++)
+            codes.list[codes.count++] = first + (uint32_t)k;
+    }
+    return codes;
+}
+
+static bool has(const struct codes *codes, uint32_t code)
+{
+    for (int i = 0; i < codes->count; i++)
+        if (codes->list[i] == code)
+            return true;
+    return false;
+}
+
+static bool has_all(const struct codes *codes, const char *text)
+{
+    uint32_t code;
+    while ((code = pmb_text_next(&text)) != 0)
+        if (!has(codes, code))
+            return false;
+    return true;
+}
+
+static void to_utf8(uint32_t code, char text[5])
+{
+    memset(text, 0, 5);
+    if (code < 0x80) {
+        text[0] = (char)code;
+    } else if (code < 0x800) {
+        text[0] = (char)(0xC0 | code >> 6);
+        text[1] = (char)(0x80 | (code & 0x3F));
+    } else if (code < 0x10000) {
+        text[0] = (char)(0xE0 | code >> 12);
+        text[1] = (char)(0x80 | (code >> 6 & 0x3F));
+        text[2] = (char)(0x80 | (code & 0x3F));
+    } else {
+        text[0] = (char)(0xF0 | code >> 18);
+        text[1] = (char)(0x80 | (code >> 12 & 0x3F));
+        text[2] = (char)(0x80 | (code >> 6 & 0x3F));
+        text[3] = (char)(0x80 | (code & 0x3F));
+    }
+}
+
+/* Text in the font itself, its baseline at y, each pixel `zoom` times as large. */
+static void draw(struct image *image, const pmb_font *font, int x, int y, int zoom, const char *text)
+{
+    enum { W = 1280, H = 512, BASE = 320 };
+    static uint8_t pixels[W / 8 * H];
+    const pmb_text_style style = {.font = font, .color = PMB_WHITE};
+    pmb_canvas c;
+    memset(pixels, 0, sizeof pixels);
+    (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){-20, -BASE, W, H}, pixels,
+                          sizeof pixels);
+    pmb_text(&c, &style, (pmb_point){0, 0}, text);
+    for (int row = -BASE; row < H - BASE; row++)
+        for (int column = -20; column < W - 20; column++)
+            if (pmb_canvas_peek(&c, (pmb_point){(int16_t)column, (int16_t)row}))
+                image_rect(image, x + column * zoom, y + row * zoom, zoom, zoom, ink);
+}
+
+/* A heading, the metrics, a sentence and numbers; returns the row below them. */
+static int draw_head(struct image *image, const pmb_font *font, const struct codes *codes,
+                     const char *name)
+{
+    static const char *const samples[] = {
+        "Ferry at 14:05, wind 17 kn, tide 4.12 m and rising",
+        "THE QUICK HARBOUR PILOT JUMPS ABOARD FIVE LAZY BRIGS",
+        "0123456789 -12.5 14:05 +3",
+    };
+    const pmb_font_metrics m = pmb_font_measure(font);
+    const pmb_text_style style = {.font = font};
+    char text[200];
+    const char *slash = strrchr(name, '/');
+    int y = MARGIN;
+    image_text(image, MARGIN, y, 3, slash ? slash + 1 : name, ink);
+    snprintf(text, sizeof text,
+             "%d glyphs, %lu bytes; ascent %u, descent %u, line %u, capitals %u, small letters %u",
+             codes->count, (unsigned long)font->size, m.ascent, m.descent, m.line, m.cap_height,
+             m.x_height);
+    image_text(image, MARGIN, y + 34, 2, text, quiet);
+    y += 70;
+    for (int i = 0; i < 3; i++) {
+        if (!has_all(codes, samples[i]))
+            continue;
+        const int width = pmb_text_width(&style, samples[i]);
+        int zoom = width ? (WIDTH - 2 * MARGIN) / width : 1;
+        zoom = zoom > 3 ? 3 : zoom < 1 ? 1 : zoom;
+        draw(image, font, MARGIN, y + m.ascent * zoom, zoom, samples[i]);
+        y += m.line * zoom + 10;
+    }
+    return y + 6;
+}
+
+int specimen_draw(const pmb_font *font, const char *name, const char *out)
+{
+    const struct codes codes = codes_of(font);
+    const pmb_font_metrics m = pmb_font_measure(font);
+    const pmb_text_style style = {.font = font};
+    struct image image;
+    if (!codes.list || !image_make(&image, WIDTH, MOST_HEIGHT, paper)) {
+        complain("there is not enough memory");
+        free(codes.list);
+        return FAILED;
+    }
+    int widest = 1;
+    for (int i = 0; i < codes.count; i++) {
+        char text[5];
+        to_utf8(codes.list[i], text);
+        const int width = pmb_text_width(&style, text);
+        widest = width > widest ? width : widest;
+    }
+    const int zoom = m.line <= 12 ? 3 : m.line <= 20 ? 2 : 1;
+    const int cell_w = widest * zoom + 16 < 40 ? 40 : widest * zoom + 16;
+    const int cell_h = (m.ascent + m.descent) * zoom + 30;
+    const int across = (WIDTH - 2 * MARGIN) / cell_w;
+    int y = draw_head(&image, font, &codes, name);
+    for (int i = 0; i < codes.count; i++) {
+        char text[5], code[12];
+        const int x = MARGIN + i % across * cell_w, top = y + i / across * cell_h;
+        to_utf8(codes.list[i], text);
+        snprintf(code, sizeof code, "%04lX", (unsigned long)codes.list[i]);
+        image_rect(&image, x, top, cell_w - 1, cell_h - 1, rule);
+        image_rect(&image, x + 1, top + 1, cell_w - 3, cell_h - 3, paper);
+        draw(&image, font, x + (cell_w - pmb_text_width(&style, text) * zoom) / 2,
+             top + 8 + m.ascent * zoom, zoom, text);
+        image_text(&image, x + (cell_w - image_text_width(1, code)) / 2, top + cell_h - 14, 1, code,
+                   quiet);
+    }
+    image.height = y + (codes.count + across - 1) / across * cell_h + MARGIN;
+    if (image.height > MOST_HEIGHT)
+        image.height = MOST_HEIGHT;
+    int status = DONE;
+    if (image_save(&image, out)) {
+        printf("%s: specimen of %d glyphs, %lu bytes\n", out, codes.count,
+               (unsigned long)font->size);
+    } else {
+        complain("%s: %s", out, strerror(errno));
+        status = FAILED;
+    }
+    image_free(&image);
+    free(codes.list);
+    return status;
+}
