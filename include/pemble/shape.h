@@ -29,11 +29,42 @@ void pmb_line_down(pmb_canvas *c, pmb_point p, int16_t length, pmb_color color);
  */
 void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color);
 
+/* The pixels of pmb_line, but only `on` of them and then not the next `off`, and so on, counted
+ * from a along the line's longer direction. The whole line when off is 0, nothing when on is 0. */
+void pmb_line_dashed(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t on, uint8_t off,
+                     pmb_color color);
+
+/* A line `width` pixels wide (2 to 255) with round ends: the pixels whose middle is no further than
+ * half of the width from the line between the middles of a and b. A width of 0 or 1 is pmb_line.
+ * Coordinates from -16384 to 16383; lines that leave that are not drawn. */
+void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_color color);
+
 /* Every pixel of r. */
 void pmb_rect_fill(pmb_canvas *c, pmb_rect r, pmb_color color);
 
 /* The outermost pixels of r, each once: a frame one pixel wide that lies inside r. */
 void pmb_rect_stroke(pmb_canvas *c, pmb_rect r, pmb_color color);
+
+/*
+ * The pixels of r whose bit in a pattern is set. The pattern is eight rows of eight pixels, the
+ * highest bit of a byte leftmost. It is fixed to the screen, not to r: neighbouring rectangles
+ * match.
+ */
+void pmb_rect_pattern(pmb_canvas *c, pmb_rect r, const PMB_FLASH uint8_t pattern[8],
+                      pmb_color color);
+
+/*
+ * A mixture of two colours: of every 16 pixels in a square of 4 x 4, level / 16 (0 to 16) have
+ * `color` and the others are left alone: the grey of a one-bit screen. Ordered dither with the
+ * matrix of Bayer ("An optimum method for two-level rendition of continuous-tone pictures", 1973).
+ */
+void pmb_rect_dither(pmb_canvas *c, pmb_rect r, uint8_t level, pmb_color color);
+
+/*
+ * Every pixel of r in a colour between two: `from` in the first column and `to` in the last, or,
+ * with `down`, in the first and the last row. A one-bit format dithers its brightness as above.
+ */
+void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, bool down);
 
 /*
  * An ellipse that touches all four sides of r: the pixels whose middle lies inside it or on it. It

@@ -32,7 +32,25 @@ static void draw_run(pmb_canvas *c, bool steep, int32_t along, int32_t side, int
         pmb_span_fill(c, along, side, count, 1, color);
 }
 
-void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
+/* Steps `from` to `to`, both included, as runs. */
+static void draw_steps(pmb_canvas *c, const struct slope *s, bool steep, int32_t from, int32_t to,
+                       pmb_color color)
+{
+    int32_t first = s->along + from;
+    int32_t side = side_at(s, (uint32_t)from);
+    for (int32_t step = from + 1; step <= to; step++) {
+        const int32_t here = side_at(s, (uint32_t)step);
+        if (here == side)
+            continue;
+        draw_run(c, steep, first, side, s->along + step - first, color);
+        first = s->along + step;
+        side = here;
+    }
+    draw_run(c, steep, first, side, s->along + to - first + 1, color);
+}
+
+/* A line with dashes; with off = 0 it has none. */
+static void draw(pmb_canvas *c, pmb_point a, pmb_point b, int32_t on, int32_t off, pmb_color color)
 {
     const int32_t dx = (int32_t)b.x - a.x, dy = (int32_t)b.y - a.y;
     const bool steep = (dy < 0 ? -dy : dy) > (dx < 0 ? -dx : dx);
@@ -40,29 +58,46 @@ void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
     const pmb_point from = swap ? b : a, to = swap ? a : b;
     const int32_t side_from = steep ? from.x : from.y, side_to = steep ? to.x : to.y;
     struct slope s = {.along = steep ? from.y : from.x, .side = side_from};
-    s.length = (uint32_t)((steep ? (int32_t)to.y : (int32_t)to.x) - s.along);
+    const int32_t length = (steep ? (int32_t)to.y : (int32_t)to.x) - s.along;
+    s.length = (uint32_t)length;
     s.falling = side_to < side_from;
     s.rise = (uint32_t)(s.falling ? side_from - side_to : side_to - side_from);
 
     /* Only the steps inside the clip; each is computed from the start, so the clip changes none. */
     const int32_t clip_from =
-        steep ? (int32_t)c->clip.y - c->origin.y : (int32_t)c->clip.x - c->origin.x;
-    const int32_t clip_to = clip_from + (steep ? c->clip.h : c->clip.w);
-    int32_t first = s.along < clip_from ? clip_from : s.along;
-    int32_t last = s.along + (int32_t)s.length;
-    if (last >= clip_to)
-        last = clip_to - 1;
+        (steep ? (int32_t)c->clip.y - c->origin.y : (int32_t)c->clip.x - c->origin.x) - s.along;
+    const int32_t clip_to = clip_from + (steep ? c->clip.h : c->clip.w) - 1;
+    const int32_t first = clip_from > 0 ? clip_from : 0;
+    const int32_t last = clip_to < length ? clip_to : length;
     if (first > last)
         return;
-
-    int32_t side = side_at(&s, (uint32_t)(first - s.along));
-    for (int32_t at = first + 1; at <= last; at++) {
-        const int32_t here = side_at(&s, (uint32_t)(at - s.along));
-        if (here == side)
-            continue;
-        draw_run(c, steep, first, side, at - first, color);
-        first = at;
-        side = here;
+    if (off == 0) {
+        draw_steps(c, &s, steep, first, last, color);
+        return;
     }
-    draw_run(c, steep, first, side, last - first + 1, color);
+    /* Dashes count from a, which may be the far end. */
+    for (int32_t step = first; step <= last;) {
+        const int32_t phase = (swap ? length - step : step) % (on + off);
+        int32_t left; /* steps until the phase changes, this one included */
+        if (phase < on)
+            left = swap ? phase + 1 : on - phase;
+        else
+            left = swap ? phase - on + 1 : on + off - phase;
+        const int32_t end = step + left - 1 < last ? step + left - 1 : last;
+        if (phase < on)
+            draw_steps(c, &s, steep, step, end, color);
+        step = end + 1;
+    }
+}
+
+void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
+{
+    draw(c, a, b, 1, 0, color);
+}
+
+void pmb_line_dashed(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t on, uint8_t off,
+                     pmb_color color)
+{
+    if (on > 0)
+        draw(c, a, b, on, off, color);
 }

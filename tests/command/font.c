@@ -98,9 +98,10 @@ static void outline_fonts_have_the_size_asked_for(void **state)
 static void the_c_source_compiles_and_holds_the_same_bytes(void **state)
 {
     (void)state;
-    write_file("use.c", "#include \"pemble/text.h\"\n#include <stdio.h>\n"
-                        "extern const pmb_font clock_face;\n"
-                        "int main(void) { fwrite(clock_face.bytes, 1, clock_face.size, stdout); }\n");
+    write_file("use.c",
+               "#include \"pemble/text.h\"\n#include <stdio.h>\n"
+               "extern const pmb_font clock_face;\n"
+               "int main(void) { fwrite(clock_face.bytes, 1, clock_face.size, stdout); }\n");
     const struct outcome o =
         shell(PEMBLE " font make " JETTY " --text 0123456789: -o clock_face.c >said && " PEMBLE
                      " font make " JETTY " --text 0123456789: -o clock_face.pmf >said && "
@@ -155,10 +156,10 @@ static void a_specimen_is_drawn_and_damage_is_refused(void **state)
                 "j.png: specimen of 102 glyphs");
     assert_says(shell(PEMBLE " font show " SANS " --size 14 -o s.png && test -s s.png").out,
                 "s.png: specimen of 192 glyphs");
-    assert_int_equal(shell(PEMBLE " font make " JETTY " -o whole.pmf && " PEMBLE
-                                  " font show whole.pmf -o w.png")
-                         .status,
-                     0);
+    assert_int_equal(
+        shell(PEMBLE " font make " JETTY " -o whole.pmf && " PEMBLE " font show whole.pmf -o w.png")
+            .status,
+        0);
     const struct outcome o =
         shell("head -c 900 whole.pmf > cut.pmf; " PEMBLE " font show cut.pmf -o c.png");
     assert_int_equal(o.status, 1);

@@ -119,6 +119,10 @@ static void extreme_coordinates_stay_in_the_buffer(void **state)
         pmb_rect_fill(&s.c, (pmb_rect){a, b, c, d}, PMB_BLACK);
         pmb_rect_stroke(&s.c, (pmb_rect){a, b, c, d}, PMB_WHITE);
         pmb_line_across(&s.c, (pmb_point){a, b}, c, PMB_WHITE);
+        pmb_line_dashed(&s.c, (pmb_point){a, b}, (pmb_point){c, d}, 255, 1, PMB_WHITE);
+        pmb_line_wide(&s.c, (pmb_point){a, b}, (pmb_point){c, d}, 255, PMB_BLACK);
+        pmb_rect_dither(&s.c, (pmb_rect){a, b, c, d}, 7, PMB_WHITE);
+        pmb_rect_gradient(&s.c, (pmb_rect){a, b, c, d}, PMB_RED, PMB_WHITE, i % 2);
         pmb_line_down(&s.c, (pmb_point){a, b}, d, PMB_WHITE);
         pmb_text(&s.c, &style, (pmb_point){a, b}, "Wj");
         pmb_text(&s.c, &big, (pmb_point){a, b}, "Wj");
@@ -127,6 +131,151 @@ static void extreme_coordinates_stay_in_the_buffer(void **state)
     /* Behind the 240 bytes of pixels nothing was touched. */
     for (size_t i = pmb_canvas_bytes(s.c.format, (pmb_size){W, H}); i < sizeof s.pixels; i++)
         assert_int_equal(s.pixels[i], 0);
+}
+
+static void dashes_are_pixels_of_the_line(void **state)
+{
+    (void)state;
+    unsigned seed = 31;
+    for (int i = 0; i < 600; i++) {
+        static struct sheet line, dashes, gaps;
+        const pmb_point a = random_point(&seed), b = random_point(&seed);
+        const int on = 1 + i % 7, off = i % 5;
+        open_sheet(&line);
+        open_sheet(&dashes);
+        pmb_line(&line.c, a, b, PMB_WHITE);
+        pmb_line_dashed(&dashes.c, a, b, (uint8_t)on, (uint8_t)off, PMB_WHITE);
+        const bool steep = abs(b.y - a.y) > abs(b.x - a.x);
+        for (int y = 0; y < H; y++)
+            for (int x = 0; x < W; x++) {
+                const int step = steep ? abs(y - a.y) : abs(x - a.x);
+                const bool want = is_set(&line, x, y) && (off == 0 || step % (on + off) < on);
+                assert_int_equal(is_set(&dashes, x, y), want);
+            }
+        open_sheet(&gaps);
+        pmb_line_dashed(&gaps.c, a, b, 0, 3, PMB_WHITE);
+        assert_int_equal(set_count(&gaps), 0);
+    }
+}
+
+/* The middle of a pixel is within half the width of the line; everything squared, in long double.
+ */
+static bool near_line(pmb_point a, pmb_point b, int width, int x, int y)
+{
+    const long double dx = b.x - a.x, dy = b.y - a.y, px = x - a.x, py = y - a.y;
+    const long double length2 = dx * dx + dy * dy, along = px * dx + py * dy;
+    long double distance2;
+    if (along <= 0)
+        distance2 = px * px + py * py;
+    else if (along >= length2)
+        distance2 = (px - dx) * (px - dx) + (py - dy) * (py - dy);
+    else
+        distance2 = (px * dy - py * dx) * (px * dy - py * dx) / length2;
+    return 4 * distance2 <= (long double)width * width;
+}
+
+static void wide_lines_are_as_defined(void **state)
+{
+    (void)state;
+    unsigned seed = 17;
+    for (int i = 0; i < 1500; i++) {
+        static struct sheet s;
+        const pmb_point a = random_point(&seed), b = i % 9 ? random_point(&seed) : a;
+        const int width = 2 + i % 19;
+        open_sheet(&s);
+        if (i % 2)
+            (void)pmb_canvas_narrow_clip(&s.c, (pmb_rect){0, 7, W, 20});
+        pmb_line_wide(&s.c, a, b, (uint8_t)width, PMB_WHITE);
+        for (int y = 0; y < H; y++)
+            for (int x = 0; x < W; x++) {
+                const bool clipped = i % 2 && (y < 7 || y >= 27);
+                if (is_set(&s, x, y) != (!clipped && near_line(a, b, width, x, y)))
+                    fail_msg("width %d from %d,%d to %d,%d: pixel %d,%d", width, a.x, a.y, b.x, b.y,
+                             x, y);
+            }
+    }
+    static struct sheet thin, line;
+    open_sheet(&thin);
+    open_sheet(&line);
+    pmb_line_wide(&thin.c, (pmb_point){3, 5}, (pmb_point){40, 30}, 1, PMB_WHITE);
+    pmb_line(&line.c, (pmb_point){3, 5}, (pmb_point){40, 30}, PMB_WHITE);
+    assert_memory_equal(thin.pixels, line.pixels, sizeof thin.pixels);
+    pmb_line_wide(&line.c, (pmb_point){INT16_MIN, 5}, (pmb_point){40, 30}, 5, PMB_WHITE);
+    assert_memory_equal(thin.pixels, line.pixels, sizeof thin.pixels);
+}
+
+static void dither_sets_its_share_and_is_fixed_to_the_screen(void **state)
+{
+    (void)state;
+    for (uint8_t level = 0; level <= 17; level++) {
+        static struct sheet s, t;
+        open_sheet(&s);
+        open_sheet(&t);
+        pmb_rect_dither(&s.c, (pmb_rect){0, 0, W, H}, level, PMB_WHITE);
+        assert_int_equal(set_count(&s), W * H * (level > 16 ? 16 : level) / 16);
+        /* In two parts, and drawn with a moved origin: the same pixels. */
+        pmb_rect_dither(&t.c, (pmb_rect){0, 0, 13, H}, level, PMB_WHITE);
+        t.c.origin = (pmb_point){13, 0};
+        pmb_rect_dither(&t.c, (pmb_rect){0, 0, W, H}, level, PMB_WHITE);
+        assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+    }
+}
+
+static void patterns_repeat_every_eight_pixels(void **state)
+{
+    (void)state;
+    static const uint8_t pattern[8] = {0x80, 0x40, 0x20, 0x10, 0x0F, 0, 0xFF, 0x01};
+    static struct sheet s;
+    open_sheet(&s);
+    pmb_rect_pattern(&s.c, (pmb_rect){3, 5, 30, 20}, pattern, PMB_WHITE);
+    pmb_rect_pattern(&s.c, (pmb_rect){3, 5, 30, 20}, NULL, PMB_WHITE);
+    pmb_rect_pattern(&s.c, (pmb_rect){INT16_MAX, 5, 30, 20}, pattern, PMB_WHITE);
+    for (int y = 0; y < H; y++)
+        for (int x = 0; x < W; x++)
+            assert_int_equal(is_set(&s, x, y), x >= 3 && x < 33 && y >= 5 && y < 25 &&
+                                                   (pattern[y % 8] >> (7 - x % 8) & 1));
+}
+
+static void gradients_go_from_one_colour_to_the_other(void **state)
+{
+    (void)state;
+    static uint8_t pixels[40 * 30 * 2];
+    pmb_canvas c;
+    for (int down = 0; down < 2; down++) {
+        assert_int_equal(
+            pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 40, 30}, pixels, sizeof pixels),
+            PMB_OK);
+        pmb_rect_gradient(&c, (pmb_rect){0, 0, 40, 30}, PMB_BLACK, PMB_ORANGE, down);
+        assert_int_equal(pmb_canvas_peek(&c, (pmb_point){0, 0}), PMB_BLACK);
+        assert_int_equal(pmb_canvas_peek(&c, (pmb_point){39, 29}), PMB_ORANGE);
+        int before = -1;
+        for (int16_t i = 0; i < (down ? 30 : 40); i++) {
+            const pmb_point p = {down ? 5 : i, down ? i : 5};
+            const int red = pmb_color_red(pmb_canvas_peek(&c, p));
+            assert_true(red >= before && red - before <= 17);
+            before = red;
+        }
+        /* A clip changes no colour inside it. */
+        const pmb_color there = pmb_canvas_peek(&c, (pmb_point){20, 14});
+        pmb_fill(&c, PMB_BLACK);
+        (void)pmb_canvas_narrow_clip(&c, (pmb_rect){20, 14, 3, 3});
+        pmb_rect_gradient(&c, (pmb_rect){0, 0, 40, 30}, PMB_BLACK, PMB_ORANGE, down);
+        assert_int_equal(pmb_canvas_peek(&c, (pmb_point){20, 14}), there);
+    }
+    /* One column has the first colour. */
+    pmb_canvas_restore_clip(&c, c.bounds);
+    pmb_rect_gradient(&c, (pmb_rect){4, 4, 1, 3}, PMB_RED, PMB_BLUE, false);
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){4, 5}), PMB_RED);
+    /* On one bit it gets denser from left to right. */
+    static struct sheet s;
+    open_sheet(&s);
+    pmb_rect_gradient(&s.c, (pmb_rect){0, 0, W, H}, PMB_BLACK, PMB_WHITE, false);
+    int counts[3] = {0, 0, 0};
+    for (int y = 0; y < H; y++)
+        for (int x = 0; x < W; x++)
+            counts[x * 3 / W] += is_set(&s, x, y);
+    assert_true(counts[0] * 2 < counts[1] && counts[1] < counts[2]);
+    assert_true(!is_set(&s, 0, 0) && is_set(&s, W - 1, 3));
 }
 
 static void a_diagonal_across_everything_hits_its_pixels(void **state)
@@ -179,6 +328,11 @@ int main(void)
         cmocka_unit_test(lines_are_the_same_backwards),
         cmocka_unit_test(a_clip_changes_no_pixel_inside),
         cmocka_unit_test(extreme_coordinates_stay_in_the_buffer),
+        cmocka_unit_test(dashes_are_pixels_of_the_line),
+        cmocka_unit_test(wide_lines_are_as_defined),
+        cmocka_unit_test(dither_sets_its_share_and_is_fixed_to_the_screen),
+        cmocka_unit_test(patterns_repeat_every_eight_pixels),
+        cmocka_unit_test(gradients_go_from_one_colour_to_the_other),
         cmocka_unit_test(a_diagonal_across_everything_hits_its_pixels),
         cmocka_unit_test(a_stroke_frames_its_rectangle),
         cmocka_unit_test(straight_lines_have_their_length),

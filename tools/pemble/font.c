@@ -10,10 +10,11 @@
 
 static const struct usage make_usage = {
     .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--range R] [--text T] [--from FILE.c]",
-    .text = "Makes a font for the library from TTF, OTF, BDF or PCF. Without --range, --text and\n"
-            "--from it has every character of the input; with them, those that they name together.\n"
-            "OUT.c is a C source with a const pmb_font; any other ending is written as the bytes\n"
-            "alone, for a card. Glyphs have one bit a pixel.\n",
+    .text =
+        "Makes a font for the library from TTF, OTF, BDF or PCF. Without --range, --text and\n"
+        "--from it has every character of the input; with them, those that they name together.\n"
+        "OUT.c is a C source with a const pmb_font; any other ending is written as the bytes\n"
+        "alone, for a card. Glyphs have one bit a pixel.\n",
     .examples = "  pemble font make sans.ttf --size 14 --range 32-126,0xb0 -o sans14.c\n"
                 "  pemble font make assets/fonts/bollard32.bdf --text 0123456789.: -o clock.c\n"
                 "  pemble font make sans.ttf --size 12 --from main.c -o just_mine.c\n",
@@ -21,9 +22,10 @@ static const struct usage make_usage = {
 
 static const struct usage show_usage = {
     .arguments = "FONT [-o SPECIMEN.png] [--size N]",
-    .text = "Draws a specimen of a font, a file as for 'font make' or one made by it: its metrics and\n"
-            "its size, a sentence and numbers where it has them, and every glyph with its code;\n"
-            "of an outline font those of Latin-1.\n",
+    .text =
+        "Draws a specimen of a font, a file as for 'font make' or one made by it: its metrics and\n"
+        "its size, a sentence and numbers where it has them, and every glyph with its code;\n"
+        "of an outline font those of Latin-1.\n",
     .examples = "  pemble font show assets/fonts/jetty.bdf -o jetty.png\n"
                 "  pemble font show sans.ttf --size 16 -o sans.png\n",
 };
@@ -133,9 +135,9 @@ static int run_make(int argc, const char **argv)
     else if ((!ranges || characters_from_ranges(&only, ranges)) &&
              (!text || characters_from_text(&only, text)) &&
              (!source || characters_from_source(&only, source)))
-        status = make(&(struct font_request){line.words[0], size,
-                                             ranges || text || source ? &only : NULL},
-                      out);
+        status = make(
+            &(struct font_request){line.words[0], size, ranges || text || source ? &only : NULL},
+            out);
     line_done(&line);
     return status;
 }
@@ -199,8 +201,9 @@ static int run_show(int argc, const char **argv)
 
 static int run(int argc, const char **argv)
 {
-    static const char help[] = "pemble font make INPUT -o OUT ...\npemble font show FONT ...\n\n"
-                               "'pemble font make --help' and 'pemble font show --help' say more.\n";
+    static const char help[] =
+        "pemble font make INPUT -o OUT ...\npemble font show FONT ...\n\n"
+        "'pemble font make --help' and 'pemble font show --help' say more.\n";
     if (argc > 1 && strcmp(argv[1], "make") == 0)
         return run_make(argc - 1, argv + 1);
     if (argc > 1 && strcmp(argv[1], "show") == 0)

@@ -70,7 +70,8 @@ static void to_utf8(uint32_t code, char text[5])
 }
 
 /* Text in the font itself, its baseline at y, each pixel `zoom` times as large. */
-static void draw(struct image *image, const pmb_font *font, int x, int y, int zoom, const char *text)
+static void draw(struct image *image, const pmb_font *font, int x, int y, int zoom,
+                 const char *text)
 {
     enum { W = 1280, H = 512, BASE = 320 };
     static uint8_t pixels[W / 8 * H];
