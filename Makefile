@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test build packages coverage format clean
+.PHONY: all demo test fuzz build packages coverage format clean
 
 all: build
 
@@ -11,10 +11,21 @@ build: packages build/host/build.ninja
 demo: build
 	@build/host/pemble demo -o build/demo
 
-test: build build/asan/build.ninja
+test: build build/asan/build.ninja build/fuzz/build.ninja
 	@cmake --build --preset asan
+	@cmake --build --preset fuzz
+	@ctest --preset fuzz
 	@ctest --preset host
 	@ctest --preset asan
+
+# The fuzzers for a minute each; what they find is kept in build/fuzz.
+fuzz: packages build/fuzz/build.ninja
+	@cmake --build --preset fuzz
+	@for name in font draw; do \
+	    mkdir -p build/fuzz/found-$$name && \
+	    build/fuzz/fuzz-$$name -max_total_time=60 -max_len=2000 -artifact_prefix=build/fuzz/ \
+	        build/fuzz/found-$$name tests/fuzz/corpus/$$name || exit 1; \
+	done
 
 coverage: packages build/coverage/build.ninja
 	@cmake --build --preset coverage

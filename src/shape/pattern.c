@@ -85,7 +85,8 @@ static pmb_color color_at(const struct gradient *g, int16_t x, int16_t y)
         (unsigned)between(pmb_color_blue(g->from), pmb_color_blue(g->to), step, g->steps));
 }
 
-/* Whether a pixel of a one-bit gradient is light: its brightness, 0 to 255, as a level of 0 to 16. */
+/* Whether a pixel of a one-bit gradient is light: its brightness, 0 to 255, as a level of 0 to 16.
+ */
 static bool is_light(const void *how, int16_t x, int16_t y)
 {
     const uint16_t luma = pmb_color_luma(color_at(how, x, y));
@@ -121,8 +122,8 @@ void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, 
     for (int16_t i = 0; i < lines; i++) {
         const pmb_rect line = down ? (pmb_rect){held.x, (int16_t)(held.y + i), held.w, 1}
                                    : (pmb_rect){(int16_t)(held.x + i), held.y, 1, held.h};
-        c->format->fill(c, line,
-                        color_at(&g, (int16_t)(area.x + (down ? 0 : i)),
-                                 (int16_t)(area.y + (down ? i : 0))));
+        c->format->fill(
+            c, line,
+            color_at(&g, (int16_t)(area.x + (down ? 0 : i)), (int16_t)(area.y + (down ? i : 0))));
     }
 }

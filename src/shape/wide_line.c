@@ -88,7 +88,8 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
     const int32_t first = greater(lesser(0, w.dy) - half, top);
     const int32_t last = lesser(greater(0, w.dy) + half, top + c->clip.h - 1);
     for (int32_t y = first; y <= last; y++) {
-        /* Every row of the shape holds the point of the line in it, or the middle of its nearer end. */
+        /* Every row of the shape holds the point of the line in it, or the middle of its nearer
+         * end. */
         const int32_t middle = row_middle(&w, y);
         if (!is_inside(&w, middle, y))
             continue;

@@ -10,6 +10,7 @@ enum {
     AT_VERSION = 4,
     AT_DEPTH = 5,
     AT_METRICS = 6, /* ascent, descent, line, cap height, x height */
+    AT_LINE = 8,
     AT_RANGES = 12,
     AT_GLYPHS = 14,
     AT_REPLACEMENT = 16,
@@ -114,7 +115,7 @@ pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
     if (font->size < HEADER_BYTES || b[0] != 'P' || b[1] != 'M' || b[2] != 'B' || b[3] != 'F' ||
         b[AT_VERSION] != VERSION || b[AT_DEPTH] != 1)
         return PMB_ERR_DATA;
-    if (number_at(b + AT_SIZE, 4) != font->size ||
+    if (b[AT_LINE] == 0 || number_at(b + AT_SIZE, 4) != font->size ||
         number_at(b + AT_CHECKSUM, 4) != checksum(b + HEADER_BYTES, font->size - HEADER_BYTES))
         return PMB_ERR_DATA;
     return tables_fit(font) ? PMB_OK : PMB_ERR_DATA;

@@ -182,6 +182,10 @@ static void damaged_fonts_are_refused(void **state)
             assert_int_equal(pmb_font_check(&font), PMB_ERR_DATA);
         bytes[i] ^= 0x41;
     }
+    bytes[8] = 0; /* lines one upon the other */
+    assert_int_equal(pmb_font_check(&font), PMB_ERR_DATA);
+    bytes[8] = pmb_font_jetty.bytes[8];
+    assert_int_equal(pmb_font_check(&font), PMB_OK);
     for (font.size = 0; font.size < size; font.size++)
         assert_int_equal(pmb_font_check(&font), PMB_ERR_DATA);
     assert_int_equal(pmb_font_check(NULL), PMB_ERR_ARGUMENT);
