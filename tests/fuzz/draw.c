@@ -48,26 +48,66 @@ static void draw_one(pmb_canvas *c, struct input *in)
     const pmb_rect r = rect(in);
     const uint8_t small = byte(in);
     switch (which % 20) {
-    case 0: pmb_fill(c, color); break;
-    case 1: pmb_pixel(c, a, color); break;
-    case 2: pmb_line(c, a, b, color); break;
-    case 3: pmb_line_dashed(c, a, b, small, byte(in), color); break;
-    case 4: pmb_line_wide(c, a, b, small, color); break;
-    case 5: pmb_rect_fill(c, r, color); break;
-    case 6: pmb_rect_stroke(c, r, color); break;
-    case 7: pmb_rect_pattern(c, r, pattern, color); break;
-    case 8: pmb_rect_dither(c, r, small % 20, color); break;
-    case 9: pmb_rect_gradient(c, r, color, (pmb_color)~color, small & 1); break;
-    case 10: pmb_ellipse_fill(c, r, color); break;
-    case 11: pmb_ellipse_stroke(c, r, color); break;
-    case 12: pmb_ellipse_ring(c, r, small, color); break;
-    case 13: pmb_round_fill(c, r, small, color); break;
-    case 14: pmb_round_stroke(c, r, small, color); break;
-    case 15: pmb_sector_fill(c, a, small, (int16_t)(small / 2), (pmb_angle)b.x, (pmb_angle)b.y, color); break;
-    case 16: pmb_polygon_fill(c, corners, 4, color); break;
-    case 17: pmb_curve_cubic(c, a, b, d, corners[3], color); break;
-    case 18: c->origin = a; break;
-    default: (void)pmb_canvas_narrow_clip(c, r); break;
+    case 0:
+        pmb_fill(c, color);
+        break;
+    case 1:
+        pmb_pixel(c, a, color);
+        break;
+    case 2:
+        pmb_line(c, a, b, color);
+        break;
+    case 3:
+        pmb_line_dashed(c, a, b, small, byte(in), color);
+        break;
+    case 4:
+        pmb_line_wide(c, a, b, small, color);
+        break;
+    case 5:
+        pmb_rect_fill(c, r, color);
+        break;
+    case 6:
+        pmb_rect_stroke(c, r, color);
+        break;
+    case 7:
+        pmb_rect_pattern(c, r, pattern, color);
+        break;
+    case 8:
+        pmb_rect_dither(c, r, small % 20, color);
+        break;
+    case 9:
+        pmb_rect_gradient(c, r, color, (pmb_color)~color, small & 1);
+        break;
+    case 10:
+        pmb_ellipse_fill(c, r, color);
+        break;
+    case 11:
+        pmb_ellipse_stroke(c, r, color);
+        break;
+    case 12:
+        pmb_ellipse_ring(c, r, small, color);
+        break;
+    case 13:
+        pmb_round_fill(c, r, small, color);
+        break;
+    case 14:
+        pmb_round_stroke(c, r, small, color);
+        break;
+    case 15:
+        pmb_sector_fill(c, a, small, (int16_t)(small / 2), (pmb_angle)b.x, (pmb_angle)b.y, color);
+        break;
+    case 16:
+        pmb_polygon_fill(c, corners, 4, color);
+        break;
+    case 17:
+        pmb_curve_cubic(c, a, b, d, corners[3], color);
+        break;
+    case 18:
+        c->origin = a;
+        break;
+    default:
+        (void)pmb_canvas_narrow_clip(c, r);
+        break;
     }
 }
 

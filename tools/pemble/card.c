@@ -6,6 +6,7 @@
 #include "test_card.h"
 
 static const struct usage usage = {
+    .name = "card",
     .arguments = "CONFIG [-o FILE.png] [--panel NAME] [--bench FILE] [--trace FILE.vcd]",
     .text = "Draws the test card on the configured panel, on the simulated bench, and writes a\n"
             "picture of the module. The card has a frame around the outermost pixels, an arrow\n"

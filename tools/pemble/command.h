@@ -18,6 +18,7 @@ extern const struct command command_card, command_config, command_demo, command_
 
 /* What --help says around the options. */
 struct usage {
+    const char *name;      /* "card", "font make" */
     const char *arguments; /* "CONFIG [-o FILE.png]" */
     const char *text;      /* what the command does, a few lines */
     const char *examples;  /* complete command lines, one a line, indented by two */
@@ -32,6 +33,7 @@ struct line {
     poptContext context;     /* owns the words */
     char *owned[MOST_WORDS]; /* values of string options */
     int owned_count;
+    char name[40]; /* "pemble font make", for popt */
 };
 
 /*

@@ -7,6 +7,7 @@
 #include "config.h"
 
 static const struct usage usage = {
+    .name = "config",
     .arguments = "CONFIG --as c",
     .text = "Prints the panels of a configuration as C, to paste into a program or to include, so\n"
             "that no header of the library has to be edited.\n",

@@ -9,6 +9,7 @@
 #include "stage.h"
 
 static const struct usage usage = {
+    .name = "demo",
     .arguments = "[-o DIR] [--quay DIR] [--trace FILE.vcd]",
     .text = "Runs the gangway displays of Pellan Quay, an invented harbour, on simulated panels\n"
             "with a made-up day of tide heights, and writes a picture of each.\n",

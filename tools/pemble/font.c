@@ -9,6 +9,7 @@
 #include "specimen.h"
 
 static const struct usage make_usage = {
+    .name = "font make",
     .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--range R] [--text T] [--from FILE.c]",
     .text =
         "Makes a font for the library from TTF, OTF, BDF or PCF. Without --range, --text and\n"
@@ -21,6 +22,7 @@ static const struct usage make_usage = {
 };
 
 static const struct usage show_usage = {
+    .name = "font show",
     .arguments = "FONT [-o SPECIMEN.png] [--size N]",
     .text =
         "Draws a specimen of a font, a file as for 'font make' or one made by it: its metrics and\n"
@@ -131,7 +133,7 @@ static int run_make(int argc, const char **argv)
     only.count = 0;
     status = BAD_USE;
     if (!out)
-        complain("make: -o is missing; see 'pemble font make --help'");
+        complain("font make: -o is missing; see 'pemble font make --help'");
     else if ((!ranges || characters_from_ranges(&only, ranges)) &&
              (!text || characters_from_text(&only, text)) &&
              (!source || characters_from_source(&only, source)))

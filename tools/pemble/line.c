@@ -15,58 +15,65 @@ void complain(const char *format, ...)
     fputc('\n', stderr);
 }
 
-static void print_help(poptContext context, const char *name, const struct usage *usage)
+enum { HELP = 'h', MOST_OPTIONS = 12 };
+
+static int bad_use(const struct usage *usage, const char *what, const char *which)
 {
-    printf("pemble %s %s\n\n%s\n", name, usage->arguments, usage->text);
-    fflush(stdout);
-    poptPrintHelp(context, stdout, 0);
-    printf("\nExamples:\n%s", usage->examples);
+    complain("%s: %s%s%s; see 'pemble %s --help'", usage->name, which, *which ? ": " : "", what,
+             usage->name);
+    return BAD_USE;
 }
 
-static int bad_use(const char *name, const char *what, const char *which)
+/* The options of the command, and --help. */
+static void add_help(struct poptOption *table, const struct poptOption *options)
 {
-    complain("%s: %s%s%s; see 'pemble %s --help'", name, which, *which ? ": " : "", what, name);
-    return BAD_USE;
+    static const struct poptOption help = {"help", 'h',        POPT_ARG_NONE, NULL,
+                                           HELP,   "say this", NULL};
+    int count = 0;
+    for (; options[count].longName && count < MOST_OPTIONS; count++)
+        table[count] = options[count];
+    table[count] = help;
+    table[count + 1] = (struct poptOption)POPT_TABLEEND;
+}
+
+/* The words that are no options, as many as may be. */
+static int read_words(struct line *line, const struct usage *usage, int least, int most)
+{
+    const char *word;
+    while ((word = poptGetArg(line->context)) != NULL) {
+        if (line->count == most)
+            return bad_use(usage, "is one word too many", word);
+        line->words[line->count++] = word;
+    }
+    return line->count < least ? bad_use(usage, "it needs more words", "") : DONE;
 }
 
 bool line_read(struct line *line, const struct usage *usage, struct poptOption *options, int argc,
                const char **argv, int least, int most, int *status)
 {
-    enum { HELP = 'h' };
-    struct poptOption table[] = {
-        {NULL, '\0', POPT_ARG_INCLUDE_TABLE, options, 0, "Options:", NULL},
-        {"help", 'h', POPT_ARG_NONE, NULL, HELP, "say this", NULL},
-        POPT_TABLEEND,
-    };
-    char synopsis[160];
-    const char *name = argv[0];
-    *line = (struct line){.context = poptGetContext("pemble", argc, argv, table, 0)};
-    snprintf(synopsis, sizeof synopsis, "%s", usage->arguments);
-    poptSetOtherOptionHelp(line->context, synopsis);
-    int code;
-    *status = DONE;
-    while ((code = poptGetNextOpt(line->context)) == HELP) {
-        print_help(line->context, name, usage);
-        line_done(line);
-        return false;
-    }
-    const char *word;
-    if (code < -1) {
-        *status = bad_use(name, poptStrerror(code), poptBadOption(line->context, 0));
-    } else {
-        while ((word = poptGetArg(line->context)) != NULL) {
-            if (line->count == most) {
-                *status = bad_use(name, "is one word too many", word);
-                break;
-            }
-            line->words[line->count++] = word;
-        }
-        if (*status == DONE && line->count < least)
-            *status = bad_use(name, "it needs more words", "");
-    }
+    struct poptOption table[MOST_OPTIONS + 2];
+    add_help(table, options);
+    /* popt says this word in its line of usage. */
+    *line = (struct line){.count = 0};
+    snprintf(line->name, sizeof line->name, "pemble %s", usage->name);
+    argv[0] = line->name;
+    line->context = poptGetContext("pemble", argc, argv, table, 0);
+    poptSetOtherOptionHelp(line->context, usage->arguments);
+    const int code = poptGetNextOpt(line->context);
     for (const struct poptOption *o = options; o->longName; o++)
         if (o->argInfo == POPT_ARG_STRING && line->owned_count < MOST_WORDS)
             line->owned[line->owned_count++] = *(char **)o->arg;
+    if (code == HELP) {
+        printf("%s\n", usage->text);
+        fflush(stdout);
+        poptPrintHelp(line->context, stdout, 0);
+        printf("\nExamples:\n%s", usage->examples);
+        *status = DONE;
+        line_done(line);
+        return false;
+    }
+    *status = code < -1 ? bad_use(usage, poptStrerror(code), poptBadOption(line->context, 0))
+                        : read_words(line, usage, least, most);
     if (*status != DONE)
         line_done(line);
     return *status == DONE;

@@ -9,6 +9,7 @@
 #include "pemble/families.h"
 
 static const struct usage usage = {
+    .name = "panels",
     .arguments = "[--json]",
     .text = "Lists the modules that a configuration may start from, and the controllers, with\n"
             "their sizes, colours and buses.\n",

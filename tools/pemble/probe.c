@@ -7,6 +7,7 @@
 #include "stage.h"
 
 static const struct usage usage = {
+    .name = "probe",
     .arguments = "CONFIG [--panel NAME] [--bench FILE] [--trace FILE.vcd]",
     .text =
         "The first thing to run on new hardware. Looks for shorted wires, scans I2C, resets the\n"

@@ -11,6 +11,7 @@
 #include "test_card.h"
 
 static const struct usage usage = {
+    .name = "symptoms",
     .arguments = "CONFIG [-o SHEET.png] [--panel NAME] [--trace FILE.vcd]",
     .text =
         "Draws a sheet of what each usual mistake looks like on this very panel: the test card,\n"

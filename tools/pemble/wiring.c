@@ -7,6 +7,7 @@
 #include "wires.h"
 
 static const struct usage usage = {
+    .name = "wiring",
     .arguments = "CONFIG [-o FILE.svg]",
     .text =
         "Says which pin of each panel goes to which pin of the board, by every label that modules\n"
