@@ -50,11 +50,14 @@ int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const 
  * 32767. */
 int16_t pmb_text_width(const pmb_text_style *style, const char *text);
 
+typedef enum pmb_across { PMB_LEFT = 0, PMB_CENTER, PMB_RIGHT } pmb_across;
+typedef enum pmb_down { PMB_TOP = 0, PMB_MIDDLE, PMB_BOTTOM } pmb_down;
+
 /* Where text stands in a rectangle, and whether it is broken into lines. Zero values: at the left,
  * at the top, one line for each that the text has. */
 typedef struct pmb_text_layout {
-    enum { PMB_LEFT, PMB_CENTER, PMB_RIGHT } across;
-    enum { PMB_TOP, PMB_MIDDLE, PMB_BOTTOM } down;
+    pmb_across across;
+    pmb_down down;
     bool wrap; /* lines are broken between words, and in words that are too long */
 } pmb_text_layout;
 

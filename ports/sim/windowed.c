@@ -10,6 +10,8 @@
 enum kind { K1327, K1322, K1331, K1351 };
 enum { MOST_COLUMNS = 480, MOST_ROWS = 128 };
 
+enum mode { OFF_ALL, ON_ALL, NORMAL, INVERSE };
+
 struct chip {
     enum kind kind;
     int columns, rows; /* pixels */
@@ -31,7 +33,7 @@ struct windowed {
     uint8_t high;
     uint8_t remap, start_line, offset, multiplex, master;
     uint8_t contrast[3];
-    enum { OFF_ALL, ON_ALL, NORMAL, INVERSE } mode;
+    enum mode mode;
     bool on, writing, locked;
 };
 
@@ -125,8 +127,8 @@ static void set_range(pmb_module *m, const char *what, const uint8_t *p, int lim
 static void set_mode(struct windowed *s, uint8_t command)
 {
     /* The four display modes are numbered in two ways. */
-    static const int modes[2][4] = {{OFF_ALL, ON_ALL, NORMAL, INVERSE},
-                                    {NORMAL, ON_ALL, OFF_ALL, INVERSE}};
+    static const enum mode modes[2][4] = {{OFF_ALL, ON_ALL, NORMAL, INVERSE},
+                                          {NORMAL, ON_ALL, OFF_ALL, INVERSE}};
     s->mode = modes[s->chip->kind == K1327 || s->chip->kind == K1331][command - 0xA4];
 }
 

@@ -42,8 +42,8 @@ static void one_line_stands_where_it_is_aligned(void **state)
         for (int down = 0; down < 3; down++) {
             static struct sheet s;
             pmb_text_layout layout = {.wrap = down == 1};
-            layout.across = across;
-            layout.down = down;
+            layout.across = (pmb_across)across;
+            layout.down = (pmb_down)down;
             open_sheet(&s);
             assert_int_equal(pmb_text_box(&s.c, &plain, r, &layout, "HHH"), 1);
             const pmb_rect e = extent(&s);

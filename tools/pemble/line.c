@@ -30,7 +30,7 @@ static void add_help(struct poptOption *table, const struct poptOption *options)
     static const struct poptOption help = {"help", 'h',        POPT_ARG_NONE, NULL,
                                            HELP,   "say this", NULL};
     int count = 0;
-    for (; options[count].longName && count < MOST_OPTIONS; count++)
+    for (; count < MOST_OPTIONS && options[count].longName; count++)
         table[count] = options[count];
     table[count] = help;
     table[count + 1] = (struct poptOption)POPT_TABLEEND;
