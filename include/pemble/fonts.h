@@ -6,8 +6,10 @@
 
 #include "pemble/text.h"
 
-/* "Jetty", drawn for Pemble: 5 pixels wide, capitals 7 pixels high, lines 10 pixels apart.
- * Printable ASCII and the degree, plus-minus, micro and middle dot signs. */
+/* "Jetty", drawn for Pemble: 5 pixels wide, capitals 7 pixels high, lines 11 pixels apart. All of
+ * Latin-1 and what instruments need besides: arrows, ohm, superscripts, minus, less or equal,
+ * dashes, quotes, the euro. For less flash, 'pemble font make' takes just the characters that you
+ * use. */
 extern const PMB_FLASH pmb_font pmb_font_jetty;
 
 /* "Bollard", drawn for Pemble: large numerals 20 and 32 pixels high, all of them 14 and 23 pixels

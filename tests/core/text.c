@@ -152,6 +152,36 @@ static void a_scaled_glyph_is_the_glyph_in_squares(void **state)
                              pmb_canvas_peek(&a, (pmb_point){(int16_t)(x / 3), (int16_t)(y / 3)}));
 }
 
+static void all_of_latin_1_and_the_symbols_are_there(void **state)
+{
+    (void)state;
+    static const uint32_t symbols[] = {0x2126, 0x3A9,  0x3BC,  0x2190, 0x2191, 0x2192, 0x2193,
+                                       0x2212, 0x2264, 0x2265, 0x20AC, 0x2026, 0x207B};
+    uint8_t replacement[64 * 4] = {0};
+    pmb_canvas c;
+    (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 64, 32}, replacement,
+                          sizeof replacement);
+    pmb_text(&c, &plain, (pmb_point){4, 20}, "\xEF\xBF\xBD");
+    for (uint32_t i = 0; i < 256 + LENGTH(symbols); i++) {
+        const uint32_t code = i < 256 ? i : symbols[i - 256];
+        if (code < 0x20 || (code >= 0x7F && code < 0xA0))
+            continue;
+        const char text[4] = {code < 0x80    ? (char)code
+                              : code < 0x800 ? (char)(0xC0 | code >> 6)
+                                             : (char)(0xE0 | code >> 12),
+                              code < 0x80    ? '\0'
+                              : code < 0x800 ? (char)(0x80 | (code & 63))
+                                             : (char)(0x80 | (code >> 6 & 63)),
+                              code < 0x800 ? '\0' : (char)(0x80 | (code & 63))};
+        uint8_t pixels[64 * 4] = {0};
+        (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 64, 32}, pixels,
+                              sizeof pixels);
+        pmb_text(&c, &plain, (pmb_point){4, 20}, text);
+        if (memcmp(pixels, replacement, sizeof pixels) == 0)
+            fail_msg("U+%04lX is missing", (unsigned long)code);
+    }
+}
+
 static void a_missing_character_shows_the_replacement(void **state)
 {
     (void)state;
@@ -203,6 +233,7 @@ int main(void)
         cmocka_unit_test(glyphs_stay_between_ascent_and_descent),
         cmocka_unit_test(large_numerals_have_their_height_and_one_advance),
         cmocka_unit_test(a_scaled_glyph_is_the_glyph_in_squares),
+        cmocka_unit_test(all_of_latin_1_and_the_symbols_are_there),
         cmocka_unit_test(a_missing_character_shows_the_replacement),
         cmocka_unit_test(damaged_fonts_are_refused),
     };

@@ -71,7 +71,8 @@ static void wrapped_lines_fit_and_lose_nothing(void **state)
         /* In a box of that height all lines are shown, in one a pixel lower the last is not. */
         static struct sheet s;
         open_sheet(&s);
-        const int lines = (size.h - 10) / 10 + 1;
+        const pmb_font_metrics m = pmb_font_measure(plain.font);
+        const int lines = (size.h - m.ascent - m.descent) / m.line + 1;
         const pmb_rect all = {0, 0, width, size.h}, lower = {0, 0, width, (int16_t)(size.h - 1)};
         assert_int_equal(pmb_text_box(&s.c, &plain, all, &layout, tide), lines);
         if (lines > 1)
@@ -88,7 +89,7 @@ static void assert_lines(const char *text, int16_t width, const char *const *lin
     open_sheet(&t);
     assert_int_equal(pmb_text_box(&s.c, &plain, (pmb_rect){3, 2, width, 70}, &layout, text), count);
     for (int i = 0; i < count; i++)
-        pmb_text(&t.c, &plain, (pmb_point){3, (int16_t)(2 + 8 + 10 * i)}, lines[i]);
+        pmb_text(&t.c, &plain, (pmb_point){3, (int16_t)(2 + 9 + 11 * i)}, lines[i]);
     assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
 }
 
@@ -120,7 +121,7 @@ static void what_does_not_fit_ends_in_points(void **state)
     open_sheet(&s);
     open_sheet(&t);
     pmb_text_box(&s.c, &plain, (pmb_rect){5, 5, width, 12}, &layout, "Gangway display");
-    pmb_text(&t.c, &plain, (pmb_point){5, 13}, "Gangw...");
+    pmb_text(&t.c, &plain, (pmb_point){5, 14}, "Gangw...");
     assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
     /* Never outside of the rectangle, however small. */
     for (int16_t w = 0; w < 30; w++)
