@@ -116,10 +116,7 @@ static void for_each(void (*check)(const struct candidate *, const pmb_panel_con
 static void check_orientations(const struct candidate *c, const pmb_panel_config *config)
 {
     (void)c;
-    /* Bit by bit and pin by pin, large panels take long: two turns are enough for the bus. */
-    const bool slow = config->bus.kind != &pmb_spi && config->bus.kind != &pmb_i2c;
-    const bool large = config->size.w * config->size.h > 20000;
-    for (int turn = 0; turn < 8; turn += slow && large ? 5 : 1) {
+    for (int turn = 0; turn < 8; turn++) {
         struct rig rig;
         pmb_panel_config turned = *config;
         turned.rotate = (pmb_rotation)(turn % 4);
