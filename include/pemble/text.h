@@ -36,13 +36,15 @@ typedef struct pmb_text_style {
     const PMB_FLASH pmb_font *font;
     pmb_color color;
     uint8_t scale; /* each pixel of a glyph is drawn scale x scale large; 0 is 1 */
+    uint8_t turn;  /* pmb_text: quarter turns clockwise, 0 to 3, around the pixel it starts at */
     bool opaque;   /* pmb_text_box: fills its rectangle with the background first */
     pmb_color background;
 } pmb_text_style;
 
 /*
  * Draws one line of text with the start of its baseline at p and returns the x at which the next
- * glyph would go. The pixels of the glyphs are set, those between them are left alone.
+ * glyph would go (of a turned text, as if it were not turned). The pixels of the glyphs are set,
+ * those between them are left alone.
  */
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text);
 

@@ -144,9 +144,11 @@ static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
     else if (layout->across == PMB_RIGHT)
         x += r.w - width;
     const pmb_point p = {limited(x), limited(baseline)};
-    const int32_t moved = pmb_text_run(c, style, p, line.from, line.to);
+    pmb_text_style upright = *style;
+    upright.turn = 0;
+    const int32_t moved = pmb_text_run(c, &upright, p, line.from, line.to);
     if (dots)
-        (void)pmb_text_run(c, style, (pmb_point){limited(x + moved), p.y}, points, NULL);
+        (void)pmb_text_run(c, &upright, (pmb_point){limited(x + moved), p.y}, points, NULL);
 }
 
 uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,

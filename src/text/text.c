@@ -20,9 +20,31 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, 
                          g->bits, (uint16_t)(row * g->w + from_column), color);
 }
 
-/* A glyph whose pixels are squares: each run of set pixels in a row is one rectangle. */
-static void draw_scaled(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, uint8_t scale,
-                        pmb_color color)
+/* Fills a part of a text that is turned around the pixel p; (x, y) counts from p as if it were not.
+ */
+static void fill_turned(pmb_canvas *c, const pmb_text_style *style, pmb_point p, int32_t x,
+                        int32_t y, int32_t w, int32_t h)
+{
+    switch (style->turn & 3) {
+    case 0:
+        pmb_span_fill(c, p.x + x, p.y + y, w, h, style->color);
+        break;
+    case 1:
+        pmb_span_fill(c, p.x - y - h + 1, p.y + x, h, w, style->color);
+        break;
+    case 2:
+        pmb_span_fill(c, p.x - x - w + 1, p.y - y - h + 1, w, h, style->color);
+        break;
+    default:
+        pmb_span_fill(c, p.x + y, p.y - x - w + 1, h, w, style->color);
+        break;
+    }
+}
+
+/* A glyph that is not drawn as it lies in the font: each run of set pixels in a row is one
+ * rectangle. `pen` is how far the text has come. */
+static void draw_runs(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
+                      int32_t pen, uint8_t scale)
 {
     uint16_t bit = 0;
     for (uint8_t row = 0; row < g->h; row++) {
@@ -35,8 +57,8 @@ static void draw_scaled(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
                 run++;
                 continue;
             }
-            pmb_span_fill(c, x + (int32_t)(g->left + column - run) * scale,
-                          y + (int32_t)(row - g->top) * scale, (int32_t)run * scale, scale, color);
+            fill_turned(c, style, p, pen + (int32_t)(g->left + column - run) * scale,
+                        (int32_t)(row - g->top) * scale, (int32_t)run * scale, scale);
             run = 0;
         }
     }
@@ -50,10 +72,10 @@ int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, co
     uint32_t code;
     while (moved <= INT16_MAX && text != end && (code = pmb_text_next(&text)) != 0) {
         const pmb_glyph g = pmb_font_glyph(style->font, code);
-        if (c && scale == 1)
+        if (c && scale == 1 && (style->turn & 3) == 0)
             draw_glyph(c, &g, p.x + moved, p.y, style->color);
         else if (c)
-            draw_scaled(c, &g, p.x + moved, p.y, scale, style->color);
+            draw_runs(c, &g, style, p, moved, scale);
         moved += (int32_t)g.advance * scale;
     }
     return moved;

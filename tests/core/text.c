@@ -152,6 +152,39 @@ static void a_scaled_glyph_is_the_glyph_in_squares(void **state)
                              pmb_canvas_peek(&a, (pmb_point){(int16_t)(x / 3), (int16_t)(y / 3)}));
 }
 
+static void turned_text_is_the_text_turned(void **state)
+{
+    (void)state;
+    enum { SIDE = 96, MIDDLE = 48 };
+    for (uint8_t turn = 0; turn < 4; turn++)
+        for (uint8_t scale = 1; scale < 3; scale++) {
+            uint8_t flat[SIDE * SIDE / 8] = {0}, turned[SIDE * SIDE / 8] = {0};
+            pmb_canvas a, b;
+            pmb_text_style style = plain;
+            style.scale = scale;
+            (void)pmb_canvas_init(&a, &pmb_mono_horizontal, (pmb_rect){0, 0, SIDE, SIDE}, flat,
+                                  sizeof flat);
+            (void)pmb_canvas_init(&b, &pmb_mono_horizontal, (pmb_rect){0, 0, SIDE, SIDE}, turned,
+                                  sizeof turned);
+            pmb_text(&a, &style, (pmb_point){MIDDLE, MIDDLE}, "gF4");
+            style.turn = turn;
+            pmb_text(&b, &style, (pmb_point){MIDDLE, MIDDLE}, "gF4");
+            for (int16_t y = -40; y < 40; y++)
+                for (int16_t x = -40; x < 40; x++) {
+                    int16_t tx = x, ty = y;
+                    for (int i = 0; i < turn; i++) {
+                        const int16_t keep = tx;
+                        tx = (int16_t)-ty;
+                        ty = keep;
+                    }
+                    assert_int_equal(pmb_canvas_peek(&a, (pmb_point){(int16_t)(MIDDLE + x),
+                                                                     (int16_t)(MIDDLE + y)}),
+                                     pmb_canvas_peek(&b, (pmb_point){(int16_t)(MIDDLE + tx),
+                                                                     (int16_t)(MIDDLE + ty)}));
+                }
+        }
+}
+
 static void all_of_latin_1_and_the_symbols_are_there(void **state)
 {
     (void)state;
@@ -233,6 +266,7 @@ int main(void)
         cmocka_unit_test(glyphs_stay_between_ascent_and_descent),
         cmocka_unit_test(large_numerals_have_their_height_and_one_advance),
         cmocka_unit_test(a_scaled_glyph_is_the_glyph_in_squares),
+        cmocka_unit_test(turned_text_is_the_text_turned),
         cmocka_unit_test(all_of_latin_1_and_the_symbols_are_there),
         cmocka_unit_test(a_missing_character_shows_the_replacement),
         cmocka_unit_test(damaged_fonts_are_refused),
