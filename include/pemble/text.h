@@ -1,8 +1,8 @@
 /*
  * text.h - fonts, measuring and drawing text.
  *
- * Text is UTF-8. A byte that is not part of well-formed UTF-8, and a character that the font does
- * not have, show the font's replacement glyph; reading never goes past the terminating zero.
+ * Text is UTF-8. A byte that is not part of well-formed UTF-8, and a character that no font of the
+ * style has, show the font's replacement glyph; reading never goes past the terminating zero.
  *
  * Terms: the baseline is the row on which letters stand, the first row below their feet; `ascent`
  * rows above it and `descent` rows from it downwards hold every glyph; `line` is the distance
@@ -34,6 +34,9 @@ pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font);
 /* How text looks. Zero values are useful: no background, scale 1. */
 typedef struct pmb_text_style {
     const PMB_FLASH pmb_font *font;
+    const PMB_FLASH pmb_font *const
+        *fallbacks; /* fonts asked, in their order, for characters that the
+                       first does not have; ends with NULL. NULL: none */
     pmb_color color;
     uint8_t scale; /* each pixel of a glyph is drawn scale x scale large; 0 is 1 */
     uint8_t turn;  /* pmb_text: quarter turns clockwise, 0 to 3, around the pixel it starts at */

@@ -38,7 +38,8 @@ static const PMB_FLASH uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16
            (uint32_t)GLYPH_BYTES * glyph;
 }
 
-static uint16_t glyph_number(const PMB_FLASH pmb_font *font, uint32_t code)
+/* False when the font does not have the character; *number is then that of the replacement. */
+static bool find(const PMB_FLASH pmb_font *font, uint32_t code, uint16_t *number)
 {
     const PMB_FLASH uint8_t *range = font->bytes + HEADER_BYTES;
     uint16_t before = 0;
@@ -47,16 +48,31 @@ static uint16_t glyph_number(const PMB_FLASH pmb_font *font, uint32_t code)
         const uint16_t count = (uint16_t)number_at(range + 3, 2);
         if (code < first)
             break;
-        if (code - first < count)
-            return (uint16_t)(before + (code - first));
+        if (code - first < count) {
+            *number = (uint16_t)(before + (code - first));
+            return true;
+        }
         before = (uint16_t)(before + count);
     }
-    return short_at(font, AT_REPLACEMENT);
+    *number = short_at(font, AT_REPLACEMENT);
+    return false;
 }
 
-pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint32_t code)
+pmb_glyph pmb_style_glyph(const pmb_text_style *style, uint32_t code)
 {
-    const PMB_FLASH uint8_t *record = record_of(font, glyph_number(font, code));
+    const PMB_FLASH pmb_font *font = style->font;
+    uint16_t number;
+    bool found = find(font, code, &number);
+    if (!found && style->fallbacks) {
+        uint16_t other;
+        for (const PMB_FLASH pmb_font *const *next = style->fallbacks; *next && !found; next++)
+            if (find(*next, code, &other)) {
+                font = *next;
+                number = other;
+                found = true;
+            }
+    }
+    const PMB_FLASH uint8_t *record = record_of(font, number);
     const PMB_FLASH uint8_t *bitmaps = record_of(font, short_at(font, AT_GLYPHS));
     return (pmb_glyph){
         .bits = bitmaps + number_at(record, 3),

@@ -12,8 +12,9 @@ typedef struct pmb_glyph {
     uint8_t advance;
 } pmb_glyph;
 
-/* The glyph of a character, or the replacement glyph. */
-pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint32_t code);
+/* The glyph of a character in the first font of a style that has it, or the first font's
+ * replacement glyph. */
+pmb_glyph pmb_style_glyph(const pmb_text_style *style, uint32_t code);
 
 /* Draws the part of a text before `end` (NULL: all of it) when there is a canvas; returns how far
  * the pen moves. */

@@ -71,7 +71,7 @@ int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, co
     int32_t moved = 0;
     uint32_t code;
     while (moved <= INT16_MAX && text != end && (code = pmb_text_next(&text)) != 0) {
-        const pmb_glyph g = pmb_font_glyph(style->font, code);
+        const pmb_glyph g = pmb_style_glyph(style, code);
         if (c && scale == 1 && (style->turn & 3) == 0)
             draw_glyph(c, &g, p.x + moved, p.y, style->color);
         else if (c)

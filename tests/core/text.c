@@ -152,6 +152,27 @@ static void a_scaled_glyph_is_the_glyph_in_squares(void **state)
                              pmb_canvas_peek(&a, (pmb_point){(int16_t)(x / 3), (int16_t)(y / 3)}));
 }
 
+static void fallbacks_lend_what_a_font_does_not_have(void **state)
+{
+    (void)state;
+    static const pmb_font *const fallbacks[] = {&pmb_font_bollard32, &pmb_font_jetty, NULL};
+    const pmb_text_style large = {.font = &pmb_font_bollard20, .color = PMB_WHITE};
+    pmb_text_style mixed = large;
+    mixed.fallbacks = fallbacks;
+    uint8_t a[128 * 4] = {0}, b[128 * 4] = {0};
+    pmb_canvas c, d;
+    (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 128, 32}, a, sizeof a);
+    (void)pmb_canvas_init(&d, &pmb_mono_vertical, (pmb_rect){0, 0, 128, 32}, b, sizeof b);
+    pmb_text(&c, &mixed, (pmb_point){2, 26}, "4.12 m");
+    const int16_t x = pmb_text(&d, &large, (pmb_point){2, 26}, "4.12 ");
+    pmb_text(&d, &plain, (pmb_point){x, 26}, "m");
+    assert_memory_equal(a, b, sizeof a);
+    assert_int_equal(pmb_text_width(&mixed, "m"), pmb_text_width(&plain, "m"));
+    /* What nobody has is the first font's replacement. */
+    assert_int_equal(pmb_text_width(&mixed, "\xE4\xB8\xAD"),
+                     pmb_text_width(&large, "\xEF\xBF\xBD"));
+}
+
 static void turned_text_is_the_text_turned(void **state)
 {
     (void)state;
@@ -266,6 +287,7 @@ int main(void)
         cmocka_unit_test(glyphs_stay_between_ascent_and_descent),
         cmocka_unit_test(large_numerals_have_their_height_and_one_advance),
         cmocka_unit_test(a_scaled_glyph_is_the_glyph_in_squares),
+        cmocka_unit_test(fallbacks_lend_what_a_font_does_not_have),
         cmocka_unit_test(turned_text_is_the_text_turned),
         cmocka_unit_test(all_of_latin_1_and_the_symbols_are_there),
         cmocka_unit_test(a_missing_character_shows_the_replacement),
