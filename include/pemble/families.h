@@ -94,7 +94,7 @@ typedef struct pmb_pcd8544_usual {
 extern const PMB_FLASH pmb_family pmb_family_ks0108;
 
 /*
- * Solomon Systech's controllers with a window in memory: 15h columns, 75h rows, A0h remapping,
+ * Grey and colour OLED controllers with a window in memory: 15h columns, 75h rows, A0h remapping,
  * A1h start line, A2h offset, AEh/AFh off and on.
  */
 extern const PMB_FLASH pmb_family pmb_family_windowed;
@@ -119,7 +119,7 @@ typedef struct pmb_windowed {
 extern const PMB_FLASH pmb_family pmb_family_dcs;
 
 typedef struct pmb_dcs {
-    const PMB_FLASH uint8_t *setup; /* after sleep out; PMB_LIST_WAIT style waits allowed */
+    const PMB_FLASH uint8_t *setup; /* after sleep out, a list as above; or NULL */
     uint8_t mount;                  /* PMB_MOUNT_... */
     bool bgr;                       /* the usual glass has red and blue the other way round */
     bool inverted;                  /* the usual glass shows the inverse */

@@ -233,7 +233,8 @@ static void render(pmb_module *m)
     const struct dcs *s = m->state;
     const struct chip *chip = s->chip;
     const int light = module_pin_level(m, PIN_BLK, true) ? 255 : 20;
-    static const uint8_t white[] = {255, 255, 255}, black[] = {0, 0, 0};
+    /* Undriven, TN glasses let the light through, and IPS ones do not. */
+    const uint8_t rest = chip->inverted ? 0 : (uint8_t)light;
     const bool live = s->awake && s->on && !link_in_reset(&s->link);
     for (int y = 0; y < m->options.height; y++)
         for (int x = 0; x < m->options.width; x++) {
@@ -244,10 +245,8 @@ static void render(pmb_module *m)
                 row = chip->rows - 1 - row;
             if (live)
                 plot(m, x, y, s->memory[row][column], light);
-            else /* undriven: TN glasses let the light through, IPS ones do not */
-                module_plot(m, x, y, (uint8_t)((chip->inverted ? black : white)[0] * light / 255),
-                            (uint8_t)((chip->inverted ? black : white)[1] * light / 255),
-                            (uint8_t)((chip->inverted ? black : white)[2] * light / 255));
+            else
+                module_plot(m, x, y, rest, rest, rest);
         }
 }
 
@@ -289,8 +288,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.strobe_ns = 15;
     s->link.reset_ns = 10000;
     if (o->column < 0 || o->row < 0 || o->column + o->width > chip->columns ||
-        o->row + o->height > chip->rows || o->bus == PMB_MODULE_I2C ||
-        !link_open(m, &s->link, LINK_8080))
+        o->row + o->height > chip->rows || o->bus == PMB_MODULE_I2C || !link_open(m, &s->link))
         return false;
     power_on_values(m);
     module_noise(&s->memory[0][0][0], sizeof s->memory, (uint32_t)chip->id[1]);

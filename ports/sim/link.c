@@ -220,12 +220,12 @@ void link_pin_changed(pmb_module *module, int pin, bool high)
         spi_clock_rose(module, link);
 }
 
-bool link_open(pmb_module *module, struct link *link, enum link_kind parallel)
+bool link_open(pmb_module *module, struct link *link)
 {
-    static const enum link_kind kinds[] = {LINK_I2C, LINK_SPI, LINK_SPI3};
+    static const enum link_kind kinds[] = {LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080};
     const pmb_module_options *o = &module->options;
     module->link = link;
-    link->kind = o->bus == PMB_MODULE_PARALLEL ? parallel : kinds[o->bus];
+    link->kind = kinds[o->bus];
     link->cs = pin_named(module, "CS");
     link->dc = pin_named(module, "DC");
     link->scl = pin_named(module, "SCL");

@@ -7,7 +7,7 @@
 
 #include "i2c_end.h"
 
-enum link_kind { LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080, LINK_6800 };
+enum link_kind { LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080 };
 
 struct link {
     /* Set by the module before link_open. */
@@ -32,11 +32,9 @@ struct link {
     bool reset_seen, in_reset;
 };
 
-/*
- * Sets up the interface that the module's options ask for; `parallel` says of which kind its
- * parallel one is. False when the address is not possible.
+/* Sets up the interface that the module's options ask for. False when the address is not possible.
  */
-bool link_open(pmb_module *module, struct link *link, enum link_kind parallel);
+bool link_open(pmb_module *module, struct link *link);
 
 /* A pin_changed of a module type does this, for the link in module->link. */
 void link_pin_changed(pmb_module *module, int pin, bool level);

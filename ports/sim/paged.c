@@ -29,7 +29,7 @@ struct paged {
     uint8_t memory[PAGES][MOST_COLUMNS]; /* as the segments see it */
     int addressing, column, page, column_first, column_last, page_first, page_last;
     int start_line, multiplex, offset;
-    uint8_t contrast, com_pins, power;
+    uint8_t contrast, com_pins;
     bool segments_reversed, scan_reversed, inverse, all_on, on, pump, current;
 };
 
@@ -46,7 +46,6 @@ static void power_on_values(pmb_module *m)
     s->multiplex = 63;
     s->contrast = chip->contrast;
     s->com_pins = 0x12;
-    s->power = 0;
     s->segments_reversed = s->scan_reversed = s->inverse = s->all_on = s->on = false;
     s->pump = s->chip->pump == 0xAD; /* the SH1106's converter is on from the start */
     s->current = false;
@@ -310,7 +309,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.reset_ns = chip->reset_ns;
     if (o->column < 0 || o->row != 0 || o->column + o->width > chip->columns || o->height > 64 ||
         o->bus == PMB_MODULE_PARALLEL || (chip->lcd && o->bus == PMB_MODULE_SPI3) ||
-        !link_open(m, &s->link, LINK_8080))
+        !link_open(m, &s->link))
         return false;
     power_on_values(m);
     module_noise(&s->memory[0][0], sizeof s->memory, (uint32_t)chip->columns);

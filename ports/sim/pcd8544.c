@@ -114,7 +114,7 @@ static bool create(pmb_module *m)
     s->link.reset_ns = 100;
     if (m->options.bus != PMB_MODULE_SPI || m->options.width != COLUMNS ||
         m->options.height != BANKS * 8 || m->options.column || m->options.row ||
-        !link_open(m, &s->link, LINK_8080))
+        !link_open(m, &s->link))
         return false;
     module_noise(&s->memory[0][0], sizeof s->memory, 8544);
     return true;

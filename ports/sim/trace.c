@@ -87,9 +87,8 @@ static void write_name(FILE *f, const char *name)
         fputc(*name == '.' ? '_' : *name, f);
 }
 
-static void write_level(FILE *f, const struct trace *trace, uint32_t net, bool level)
+static void write_level(FILE *f, uint32_t net, bool level)
 {
-    (void)trace;
     fputc(level ? '1' : '0', f);
     write_identifier(f, net);
     fputc('\n', f);
@@ -109,7 +108,7 @@ static void write_header(FILE *f, const struct trace *trace)
     }
     fputs("$upscope $end\n$enddefinitions $end\n#0\n$dumpvars\n", f);
     for (uint32_t i = 0; i < trace->net_count; i++)
-        write_level(f, trace, i, trace->nets[i].first);
+        write_level(f, i, trace->nets[i].first);
     fputs("$end\n", f);
 }
 
@@ -129,7 +128,7 @@ bool pmb_bench_save_trace(const pmb_bench *bench, const char *path)
         const struct edge *edge = &trace->edges[i];
         if (edge->at != at || i == 0)
             fprintf(f, "#%llu\n", (unsigned long long)(at = edge->at));
-        write_level(f, trace, edge->net, edge->level);
+        write_level(f, edge->net, edge->level);
     }
     fprintf(f, "#%llu\n", (unsigned long long)bench->now);
     const bool good = !ferror(f);

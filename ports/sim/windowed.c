@@ -265,8 +265,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.spi_clock_ns = chip->spi_clock_ns;
     s->link.reset_ns = chip->reset_ns;
     if (o->column < 0 || o->row != 0 || o->column + o->width > chip->columns ||
-        o->height > chip->rows || o->bus == PMB_MODULE_PARALLEL ||
-        !link_open(m, &s->link, LINK_8080))
+        o->height > chip->rows || o->bus == PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     power_on_values(m);
     module_noise((uint8_t *)s->memory, sizeof s->memory, (uint32_t)chip->kind + 13);

@@ -1,5 +1,6 @@
 /* canvas.c - setting up a canvas, its clip, and looking at it. */
 #include "pemble/canvas.h"
+#include "geometry/limits.h"
 
 /* Bytes of one line, 0 when there are too many to count in 16 bits. */
 static uint16_t line_bytes(const PMB_FLASH pmb_format *format, int16_t width)
@@ -39,19 +40,10 @@ pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pm
     return PMB_OK;
 }
 
-static int16_t saturated(int32_t value)
-{
-    if (value > INT16_MAX)
-        return INT16_MAX;
-    if (value < INT16_MIN)
-        return INT16_MIN;
-    return (int16_t)value;
-}
-
 pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p)
 {
-    const pmb_point at = {saturated((int32_t)p.x + c->origin.x),
-                          saturated((int32_t)p.y + c->origin.y)};
+    const pmb_point at = {pmb_coordinate((int32_t)p.x + c->origin.x),
+                          pmb_coordinate((int32_t)p.y + c->origin.y)};
     if (!pmb_rect_holds(c->bounds, at))
         return PMB_BLACK;
     return c->format->peek(c, (int16_t)(at.x - c->bounds.x), (int16_t)(at.y - c->bounds.y));
@@ -60,8 +52,8 @@ pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p)
 pmb_rect pmb_canvas_narrow_clip(pmb_canvas *c, pmb_rect r)
 {
     const pmb_rect saved = c->clip;
-    r.x = saturated((int32_t)r.x + c->origin.x);
-    r.y = saturated((int32_t)r.y + c->origin.y);
+    r.x = pmb_coordinate((int32_t)r.x + c->origin.x);
+    r.y = pmb_coordinate((int32_t)r.y + c->origin.y);
     c->clip = pmb_rect_common(saved, r);
     return saved;
 }

@@ -1,11 +1,6 @@
 /* mono_horizontal.c - one bit a pixel, a byte is eight pixels from left to right. */
 #include <string.h>
-#include "pemble/canvas.h"
-
-static bool is_light(pmb_color color)
-{
-    return pmb_color_luma(color) >= 128;
-}
+#include "canvas/mono.h"
 
 /* The bit of column x in its byte. */
 static uint8_t bit_of(int16_t x, bool left_is_lsb)
@@ -29,7 +24,7 @@ static void put(uint8_t *byte, uint8_t mask, bool light)
 static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
 {
     const bool left_is_lsb = !c->format->msb_first;
-    const bool light = is_light(color);
+    const bool light = pmb_mono_is_light(color);
     const int16_t end = (int16_t)(area.x + area.w);
     const int16_t first = (int16_t)(area.x / 8), last = (int16_t)((end - 1) / 8);
     const int16_t into = (int16_t)(area.x & 7), tail = (int16_t)(end - last * 8);
@@ -49,7 +44,7 @@ static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_
                   uint16_t first, pmb_color color)
 {
     const bool left_is_lsb = !c->format->msb_first;
-    const bool light = is_light(color);
+    const bool light = pmb_mono_is_light(color);
     uint8_t *row = c->pixels + (size_t)y * c->stride;
     for (uint16_t bit = first; count > 0; count--, bit++, x++)
         if (bits[bit / 8] & 0x80 >> (bit & 7))

@@ -1,11 +1,6 @@
 /* mono_vertical.c - one bit a pixel, a byte is eight pixels from top to bottom. */
 #include <string.h>
-#include "pemble/canvas.h"
-
-static bool is_light(pmb_color color)
-{
-    return pmb_color_luma(color) >= 128;
-}
+#include "canvas/mono.h"
 
 static uint8_t reversed(uint8_t bits)
 {
@@ -38,7 +33,7 @@ static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, bool light)
 static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
 {
     const bool top_is_msb = c->format->msb_first;
-    const bool light = is_light(color);
+    const bool light = pmb_mono_is_light(color);
     const int16_t end = (int16_t)(area.y + area.h);
     for (int16_t y = area.y; y < end;) {
         const int16_t line = (int16_t)(y / 8), first_row = (int16_t)(line * 8);
@@ -56,7 +51,7 @@ static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_
 {
     const bool top_is_msb = c->format->msb_first;
     const uint8_t mask = (uint8_t)(top_is_msb ? 0x80 >> (y & 7) : 1 << (y & 7));
-    const bool light = is_light(color);
+    const bool light = pmb_mono_is_light(color);
     uint8_t *byte = c->pixels + (size_t)(y / 8) * c->stride + x;
     for (uint16_t bit = first; count > 0; count--, bit++, byte++)
         if (bits[bit / 8] & 0x80 >> (bit & 7))

@@ -1,6 +1,7 @@
 /* angle.c - sines from a table of a quarter turn. */
 #include "pemble/angle.h"
 #include "pemble/flash.h"
+#include "geometry/limits.h"
 
 /* sin(i / 64 of a quarter turn) * 32767, rounded. */
 static const PMB_FLASH int16_t quarter[65] = {
@@ -48,15 +49,8 @@ static int32_t share(int16_t value, int16_t part)
     return (product + (product < 0 ? -16383 : 16383)) / 32767;
 }
 
-static int16_t saturated(int32_t value)
-{
-    if (value > INT16_MAX)
-        return INT16_MAX;
-    return value < INT16_MIN ? INT16_MIN : (int16_t)value;
-}
-
 pmb_point pmb_polar(pmb_point center, pmb_angle angle, int16_t distance)
 {
-    return (pmb_point){saturated(center.x + share(distance, pmb_sine(angle))),
-                       saturated(center.y - share(distance, pmb_cosine(angle)))};
+    return (pmb_point){pmb_coordinate(center.x + share(distance, pmb_sine(angle))),
+                       pmb_coordinate(center.y - share(distance, pmb_cosine(angle)))};
 }

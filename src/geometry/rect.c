@@ -1,5 +1,6 @@
 /* rect.c - rectangles: edges are computed in 32 bits, so that no int16_t value overflows. */
 #include "pemble/geometry.h"
+#include "geometry/limits.h"
 
 static int32_t right_of(pmb_rect r)
 {
@@ -11,23 +12,13 @@ static int32_t bottom_of(pmb_rect r)
     return (int32_t)r.y + r.h;
 }
 
-static int32_t lesser(int32_t a, int32_t b)
-{
-    return a < b ? a : b;
-}
-
-static int32_t greater(int32_t a, int32_t b)
-{
-    return a > b ? a : b;
-}
-
 /* From edges; a span longer than an int16_t can hold is cut. */
 static pmb_rect from_edges(int32_t left, int32_t top, int32_t right, int32_t bottom)
 {
     if (right <= left || bottom <= top)
         return (pmb_rect){0, 0, 0, 0};
-    return (pmb_rect){(int16_t)left, (int16_t)top, (int16_t)lesser(right - left, INT16_MAX),
-                      (int16_t)lesser(bottom - top, INT16_MAX)};
+    return (pmb_rect){(int16_t)left, (int16_t)top, (int16_t)pmb_lesser(right - left, INT16_MAX),
+                      (int16_t)pmb_lesser(bottom - top, INT16_MAX)};
 }
 
 bool pmb_rect_is_empty(pmb_rect r)
@@ -42,8 +33,8 @@ bool pmb_rect_holds(pmb_rect r, pmb_point p)
 
 pmb_rect pmb_rect_common(pmb_rect a, pmb_rect b)
 {
-    return from_edges(greater(a.x, b.x), greater(a.y, b.y), lesser(right_of(a), right_of(b)),
-                      lesser(bottom_of(a), bottom_of(b)));
+    return from_edges(pmb_greater(a.x, b.x), pmb_greater(a.y, b.y),
+                      pmb_lesser(right_of(a), right_of(b)), pmb_lesser(bottom_of(a), bottom_of(b)));
 }
 
 pmb_rect pmb_rect_around(pmb_rect a, pmb_rect b)
@@ -52,14 +43,15 @@ pmb_rect pmb_rect_around(pmb_rect a, pmb_rect b)
         return b;
     if (pmb_rect_is_empty(b))
         return a;
-    return from_edges(lesser(a.x, b.x), lesser(a.y, b.y), greater(right_of(a), right_of(b)),
-                      greater(bottom_of(a), bottom_of(b)));
+    return from_edges(pmb_lesser(a.x, b.x), pmb_lesser(a.y, b.y),
+                      pmb_greater(right_of(a), right_of(b)),
+                      pmb_greater(bottom_of(a), bottom_of(b)));
 }
 
 pmb_rect pmb_rect_inset(pmb_rect r, int16_t by)
 {
-    const int32_t left = greater((int32_t)r.x + by, INT16_MIN);
-    const int32_t top = greater((int32_t)r.y + by, INT16_MIN);
-    return from_edges(lesser(left, INT16_MAX), lesser(top, INT16_MAX), right_of(r) - by,
+    const int32_t left = pmb_greater((int32_t)r.x + by, INT16_MIN);
+    const int32_t top = pmb_greater((int32_t)r.y + by, INT16_MIN);
+    return from_edges(pmb_lesser(left, INT16_MAX), pmb_lesser(top, INT16_MAX), right_of(r) - by,
                       bottom_of(r) - by);
 }

@@ -42,10 +42,6 @@ pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH 
     pmb_status status = PMB_OK;
     while (*list != 0 && status == PMB_OK) {
         const uint8_t count = *list++;
-        if (count == PMB_LIST_WAIT) {
-            pmb_wait_ms(panel, (uint16_t)(*list++ * 5));
-            continue;
-        }
         for (uint8_t i = 0; i < count; i++)
             command[i] = *list++;
         status = pmb_send_parameters(panel, as_data, command[0], command + 1, count - 1u);

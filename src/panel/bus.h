@@ -31,11 +31,7 @@ pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t com
 /* Sends a list of commands: for each its number of bytes, then these; 0 ends the list. */
 pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list);
 
-/*
- * The same, with parameters as data where `as_data`, and waits: a count of PMB_LIST_WAIT is
- * followed by one byte, a time in units of 5 ms.
- */
-enum { PMB_LIST_WAIT = 0xFF };
+/* The same, with what follows the first byte of each sent as data where `as_data`. */
 pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH uint8_t *list);
 
 void pmb_wait_ms(const pmb_panel *panel, uint16_t milliseconds);

@@ -11,9 +11,9 @@
 #include "pemble/families.h"
 
 enum {
-    TURN_SWAP = 1,   /* screen x runs down the glass, screen y across it */
-    TURN_RIGHT = 2,  /* columns of the glass count from the right */
-    TURN_BOTTOM = 4, /* rows of the glass count from the bottom */
+    TURN_SWAP = 1,                  /* screen x runs down the glass, screen y across it */
+    TURN_RIGHT = PMB_MOUNT_RIGHT,   /* columns of the glass count from the right */
+    TURN_BOTTOM = PMB_MOUNT_BOTTOM, /* rows of the glass count from the bottom */
 };
 
 /* Sets panel->size and panel->turn from the configured rotation and mirroring. */

@@ -1,5 +1,6 @@
 /* tiles.c - which tiles changed. */
 #include "screen/tiles.h"
+#include "geometry/limits.h"
 
 uint16_t pmb_tiles_across(const pmb_panel *panel)
 {
@@ -15,11 +16,6 @@ uint16_t pmb_tiles_down(const pmb_panel *panel, int16_t band_rows)
 {
     const int16_t rows = tile_rows(band_rows);
     return (uint16_t)((panel->frame.h + rows - 1) / rows);
-}
-
-static int16_t lesser(int16_t a, int16_t b)
-{
-    return a < b ? a : b;
 }
 
 /* The digest is 32-bit FNV-1a (draft-eastlake-fnv, section 2) over the tile's bytes in all planes;
@@ -50,7 +46,7 @@ static pmb_status send_run(pmb_screen *screen, pmb_rect row, uint16_t from, uint
         return PMB_OK;
     screen->sent = true;
     const int16_t left = (int16_t)(from * PMB_TILE_COLUMNS);
-    const int16_t right = lesser((int16_t)(to * PMB_TILE_COLUMNS), row.w);
+    const int16_t right = (int16_t)pmb_lesser(to * PMB_TILE_COLUMNS, row.w);
     const pmb_rect run = {(int16_t)(row.x + left), row.y, (int16_t)(right - left), row.h};
     return pmb_panel_write(screen->panel, &screen->canvas, run);
 }
@@ -63,7 +59,7 @@ static pmb_status send_row(pmb_screen *screen, pmb_rect row, pmb_tile *known)
     for (uint16_t i = 0; i < across && status == PMB_OK; i++) {
         const int16_t left = (int16_t)(i * PMB_TILE_COLUMNS);
         const pmb_rect tile = {(int16_t)(row.x + left), row.y,
-                               lesser(PMB_TILE_COLUMNS, (int16_t)(row.w - left)), row.h};
+                               (int16_t)pmb_lesser(PMB_TILE_COLUMNS, row.w - left), row.h};
         const pmb_tile now = digest(&screen->canvas, tile);
         if (now == known[i]) {
             status = send_run(screen, row, changed_from, i);
@@ -83,7 +79,7 @@ pmb_status pmb_send_changed_tiles(pmb_screen *screen)
     uint16_t index = (uint16_t)((band.y - screen->panel->frame.y) / rows);
     pmb_status status = PMB_OK;
     for (int16_t y = band.y; y < end && status == PMB_OK; y = (int16_t)(y + rows), index++) {
-        const pmb_rect row = {band.x, y, band.w, lesser(rows, (int16_t)(end - y))};
+        const pmb_rect row = {band.x, y, band.w, (int16_t)pmb_lesser(rows, end - y)};
         status = send_row(screen, row, screen->tiles + (size_t)index * across);
     }
     return status;

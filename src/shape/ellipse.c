@@ -162,8 +162,7 @@ static struct outline rounded(pmb_rect r, int16_t radius)
     if (radius < 0)
         radius = 0;
     /* A radius of 0 has no corners: every row begins at the edge. */
-    struct outline o = outline_of(r, (int16_t)(2 * radius), (int16_t)(2 * radius));
-    return o;
+    return outline_of(r, (int16_t)(2 * radius), (int16_t)(2 * radius));
 }
 
 void pmb_round_fill(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)

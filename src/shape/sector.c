@@ -1,6 +1,7 @@
 /* sector.c - parts of rings. */
 #include "pemble/shape.h"
 #include "shape/spans.h"
+#include "geometry/limits.h"
 
 /* Which side of the direction of an angle a point lies on: positive is clockwise of it. */
 static int32_t side_of(pmb_angle angle, int32_t x, int32_t y)
@@ -35,16 +36,6 @@ static bool in_disc(int32_t radius, int32_t x, int32_t y)
     return 4 * (x * x + y * y) <= width * width;
 }
 
-static int32_t greater(int32_t a, int32_t b)
-{
-    return a > b ? a : b;
-}
-
-static int32_t lesser(int32_t a, int32_t b)
-{
-    return a < b ? a : b;
-}
-
 void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner, pmb_angle from,
                      pmb_angle sweep, pmb_color color)
 {
@@ -52,10 +43,10 @@ void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inn
         return;
     /* Only what the clip can show is looked at, pixel by pixel, and drawn in runs. */
     const int32_t left = (int32_t)c->clip.x - c->origin.x, top = (int32_t)c->clip.y - c->origin.y;
-    const int32_t first_x = greater(left - center.x, -outer);
-    const int32_t last_x = lesser(left + c->clip.w - 1 - center.x, outer);
-    const int32_t first_y = greater(top - center.y, -outer);
-    const int32_t last_y = lesser(top + c->clip.h - 1 - center.y, outer);
+    const int32_t first_x = pmb_greater(left - center.x, -outer);
+    const int32_t last_x = pmb_lesser(left + c->clip.w - 1 - center.x, outer);
+    const int32_t first_y = pmb_greater(top - center.y, -outer);
+    const int32_t last_y = pmb_lesser(top + c->clip.h - 1 - center.y, outer);
     for (int32_t y = first_y; y <= last_y; y++) {
         int32_t run = 0;
         for (int32_t x = first_x; x <= last_x + 1; x++) {

@@ -1,6 +1,7 @@
 /* wide_line.c - lines of any width, with round ends. */
 #include "pemble/shape.h"
 #include "shape/spans.h"
+#include "geometry/limits.h"
 
 enum { LIMIT = 16384 };
 
@@ -44,16 +45,6 @@ static bool is_inside(const struct wide *w, int32_t x, int32_t y)
     return (uint64_t)(aside < 0 ? -aside : aside) * 2 <= w->reach;
 }
 
-static int32_t lesser(int32_t a, int32_t b)
-{
-    return a < b ? a : b;
-}
-
-static int32_t greater(int32_t a, int32_t b)
-{
-    return a > b ? a : b;
-}
-
 static bool is_near(pmb_point p)
 {
     return p.x >= -LIMIT && p.x < LIMIT && p.y >= -LIMIT && p.y < LIMIT;
@@ -85,8 +76,8 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
 
     const int32_t half = width / 2;
     const int32_t top = (int32_t)c->clip.y - c->origin.y - a.y;
-    const int32_t first = greater(lesser(0, w.dy) - half, top);
-    const int32_t last = lesser(greater(0, w.dy) + half, top + c->clip.h - 1);
+    const int32_t first = pmb_greater(pmb_lesser(0, w.dy) - half, top);
+    const int32_t last = pmb_lesser(pmb_greater(0, w.dy) + half, top + c->clip.h - 1);
     for (int32_t y = first; y <= last; y++) {
         /* Every row of the shape holds the point of the line in it, or the middle of its nearer
          * end. */

@@ -2,6 +2,7 @@
 #include "pemble/shape.h"
 #include "pemble/text.h"
 #include "text/glyph.h"
+#include "geometry/limits.h"
 
 static const char points[] = "...";
 
@@ -100,18 +101,14 @@ static uint16_t count_lines(const pmb_text_style *style, const char *text, bool 
     }
 }
 
-static int16_t limited(int32_t value)
-{
-    return value > INT16_MAX ? INT16_MAX : (int16_t)value;
-}
-
 pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
                            const pmb_text_layout *layout, const char *text)
 {
     const struct metrics m = metrics_of(style);
     int32_t widest;
     const uint16_t lines = count_lines(style, text, layout->wrap, width, &widest);
-    return (pmb_size){limited(widest), limited(m.ascent + m.descent + (lines - 1) * m.line)};
+    return (pmb_size){pmb_coordinate(widest),
+                      pmb_coordinate(m.ascent + m.descent + (lines - 1) * m.line)};
 }
 
 /* The first baseline, for so many lines. */
@@ -143,12 +140,12 @@ static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
         x += (r.w - width) / 2;
     else if (layout->across == PMB_RIGHT)
         x += r.w - width;
-    const pmb_point p = {limited(x), limited(baseline)};
+    const pmb_point p = {pmb_coordinate(x), pmb_coordinate(baseline)};
     pmb_text_style upright = *style;
     upright.turn = 0;
     const int32_t moved = pmb_text_run(c, &upright, p, line.from, line.to);
     if (dots)
-        (void)pmb_text_run(c, &upright, (pmb_point){limited(x + moved), p.y}, points, NULL);
+        (void)pmb_text_run(c, &upright, (pmb_point){pmb_coordinate(x + moved), p.y}, points, NULL);
 }
 
 uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,

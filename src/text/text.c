@@ -2,6 +2,7 @@
 #include "pemble/text.h"
 #include "shape/spans.h"
 #include "text/glyph.h"
+#include "geometry/limits.h"
 
 static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, pmb_color color)
 {
@@ -81,17 +82,12 @@ int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, co
     return moved;
 }
 
-static int16_t limited(int32_t value)
-{
-    return value > INT16_MAX ? INT16_MAX : (int16_t)value;
-}
-
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
-    return limited(p.x + pmb_text_run(c, style, p, text, NULL));
+    return pmb_coordinate(p.x + pmb_text_run(c, style, p, text, NULL));
 }
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
-    return limited(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL));
+    return pmb_coordinate(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL));
 }

@@ -49,20 +49,14 @@ bool characters_from_text(struct code_set *set, const char *text)
     return true;
 }
 
-static void put_utf8(char *out, size_t *length, unsigned long code)
+void utf8_from(uint32_t code, char text[5])
 {
-    if (code < 0x80) {
-        out[(*length)++] = (char)code;
-    } else if (code < 0x800) {
-        out[(*length)++] = (char)(0xC0 | code >> 6);
-        out[(*length)++] = (char)(0x80 | (code & 0x3F));
-    } else {
-        if (code >= 0x10000)
-            out[(*length)++] = (char)(0xF0 | (code >> 18 & 7));
-        out[(*length)++] = (char)(code >= 0x10000 ? 0x80 | (code >> 12 & 0x3F) : 0xE0 | code >> 12);
-        out[(*length)++] = (char)(0x80 | (code >> 6 & 0x3F));
-        out[(*length)++] = (char)(0x80 | (code & 0x3F));
-    }
+    const uint8_t following = code < 0x80 ? 0 : code < 0x800 ? 1 : code < 0x10000 ? 2 : 3;
+    static const uint8_t leads[] = {0x00, 0xC0, 0xE0, 0xF0};
+    memset(text, 0, 5);
+    for (uint8_t i = following; i > 0; i--, code >>= 6)
+        text[i] = (char)(0x80 | (code & 0x3F));
+    text[0] = (char)(leads[following] | code);
 }
 
 /* The character behind a backslash, and where the text goes on (ISO/IEC 9899, 6.4.4.4). */
@@ -84,7 +78,10 @@ static const char *escape(const char *at, char *out, size_t *length)
     }
     if (*at == 'u' || *at == 'U') {
         memcpy(digits, at + 1, strnlen(at + 1, *at == 'u' ? 4 : 8));
-        put_utf8(out, length, strtoul(digits, &end, 16));
+        char utf8[5];
+        utf8_from((uint32_t)strtoul(digits, &end, 16), utf8);
+        memcpy(out + *length, utf8, strlen(utf8));
+        *length += strlen(utf8);
         return at + 1 + strlen(digits);
     }
     out[(*length)++] = name ? controls[name - names] : *at;

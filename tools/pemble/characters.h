@@ -15,4 +15,7 @@ bool characters_from_text(struct code_set *set, const char *text);
 /* Those of all string literals of a C source; escapes are understood, comments left out. */
 bool characters_from_source(struct code_set *set, const char *path);
 
+/* A character as UTF-8, with a terminating zero. */
+void utf8_from(uint32_t code, char text[5]);
+
 #endif

@@ -5,6 +5,7 @@
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
+#include "characters.h"
 #include "command.h"
 #include "image.h"
 
@@ -47,26 +48,6 @@ static bool has_all(const struct codes *codes, const char *text)
         if (!has(codes, code))
             return false;
     return true;
-}
-
-static void to_utf8(uint32_t code, char text[5])
-{
-    memset(text, 0, 5);
-    if (code < 0x80) {
-        text[0] = (char)code;
-    } else if (code < 0x800) {
-        text[0] = (char)(0xC0 | code >> 6);
-        text[1] = (char)(0x80 | (code & 0x3F));
-    } else if (code < 0x10000) {
-        text[0] = (char)(0xE0 | code >> 12);
-        text[1] = (char)(0x80 | (code >> 6 & 0x3F));
-        text[2] = (char)(0x80 | (code & 0x3F));
-    } else {
-        text[0] = (char)(0xF0 | code >> 18);
-        text[1] = (char)(0x80 | (code >> 12 & 0x3F));
-        text[2] = (char)(0x80 | (code >> 6 & 0x3F));
-        text[3] = (char)(0x80 | (code & 0x3F));
-    }
 }
 
 /* Text in the font itself, its baseline at y, each pixel `zoom` times as large. */
@@ -134,7 +115,7 @@ int specimen_draw(const pmb_font *font, const char *name, const char *out)
     int widest = 1;
     for (int i = 0; i < codes.count; i++) {
         char text[5];
-        to_utf8(codes.list[i], text);
+        utf8_from(codes.list[i], text);
         const int width = pmb_text_width(&style, text);
         widest = width > widest ? width : widest;
     }
@@ -146,7 +127,7 @@ int specimen_draw(const pmb_font *font, const char *name, const char *out)
     for (int i = 0; i < codes.count; i++) {
         char text[5], code[12];
         const int x = MARGIN + i % across * cell_w, top = y + i / across * cell_h;
-        to_utf8(codes.list[i], text);
+        utf8_from(codes.list[i], text);
         snprintf(code, sizeof code, "%04lX", (unsigned long)codes.list[i]);
         image_rect(&image, x, top, cell_w - 1, cell_h - 1, rule);
         image_rect(&image, x + 1, top + 1, cell_w - 3, cell_h - 3, paper);

@@ -12,9 +12,8 @@ static bool on_hardware_bus(const struct panel_setup *panel)
 
 static bool is_bus_line(const struct panel_setup *panel, int signal)
 {
-    return signal == SIGNAL_SDA || signal == SIGNAL_SCL || signal == SIGNAL_SDO
-               ? true
-               : signal >= SIGNAL_D0 && strcmp(panel->type, "parallel8") == 0;
+    return signal == SIGNAL_SDA || signal == SIGNAL_SCL || signal == SIGNAL_SDO ||
+           (signal >= SIGNAL_D0 && strcmp(panel->type, "parallel8") == 0);
 }
 
 static const char *unit_type(const struct panel_setup *panel)
@@ -22,15 +21,14 @@ static const char *unit_type(const struct panel_setup *panel)
     return strcmp(panel->type, "i2c") == 0 ? "i2c" : "spi";
 }
 
-/* The supply that fits the board's logic. */
-static const char *supply_for(const struct setup *setup, const struct panel_setup *panel)
+/* The board's pin that feeds a panel: 3.3 V wherever the panel takes it. */
+static const char *supply_for(const struct panel_setup *panel)
 {
     const char *takes = panel->module ? panel->module->supply : "3.3";
-    (void)setup;
     return strcmp(takes, "5") == 0 ? "5V" : "3V3";
 }
 
-static const char *what_for(const struct setup *setup, const struct panel_setup *panel, int signal)
+static const char *what_for(const struct panel_setup *panel, int signal)
 {
     static const char *const texts[SIGNALS] = {
         [SIGNAL_SDO] = "data from the panel, for reading",
@@ -44,7 +42,6 @@ static const char *what_for(const struct setup *setup, const struct panel_setup 
         [SIGNAL_READ] = "read",
     };
     static char text[40];
-    (void)setup;
     if (signal == SIGNAL_SDA || signal == SIGNAL_SCL) {
         if (on_hardware_bus(panel))
             snprintf(text, sizeof text, "%s %u %s", strcmp(panel->type, "i2c") ? "SPI" : "I2C",
@@ -70,7 +67,7 @@ int wires_of(const struct setup *setup, const struct panel_setup *panel, struct 
     int count = 0;
     wires[count++] = (struct wire){"GND, VSS", "GND", "ground", "#222222", false};
     wires[count] = (struct wire){"VCC, VDD, 3V3, VIN", "", "", "#c0392b", false};
-    snprintf(wires[count].board, sizeof wires[count].board, "%s", supply_for(setup, panel));
+    snprintf(wires[count].board, sizeof wires[count].board, "%s", supply_for(panel));
     snprintf(wires[count].what, sizeof wires[count].what, "supply, takes %s V%s",
              panel->module ? panel->module->supply : "3.3",
              panel->module && strcmp(panel->module->supply, "3.3 or 5") == 0 ? "; try 3.3 V first"
@@ -85,7 +82,7 @@ int wires_of(const struct setup *setup, const struct panel_setup *panel, struct 
                               .may_be_left_off = may_be_left_off(panel, i)};
         snprintf(wire->board, sizeof wire->board, "%s",
                  board_pin_name(setup->board, panel->pins[i]));
-        snprintf(wire->what, sizeof wire->what, "%s", what_for(setup, panel, i));
+        snprintf(wire->what, sizeof wire->what, "%s", what_for(panel, i));
         count++;
     }
     return count;
