@@ -28,15 +28,22 @@ struct pmb_format {
     uint8_t bytes_per_pixel;  /* 2 for RGB565, 1 for all that pack pixels into bytes */
     uint8_t planes;           /* 1, or 2 for paper with a second ink */
     bool msb_first;           /* the highest bit of a byte is its first pixel */
+    bool one_bit;             /* a pixel is one thing or the other: nothing is ever mixed */
     const PMB_FLASH pmb_format *base; /* of two planes: the format of each */
 
     /* Sets all pixels of a rectangle of at least 1 x 1. */
     void (*fill)(pmb_canvas *c, pmb_rect area, pmb_color color);
 
-    /* Sets the pixels of one row, from column x on, where a bit is set. The bits lie most
-     * significant first; the first is bit number `first` of the bytes (0 is the top bit). */
-    void (*stamp)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, pmb_color color);
+    /* Sets the pixels of a rectangle of at least 1 x 1 where a bit is set. The bits lie most
+     * significant first; the upper left one is bit number `first` of the bytes (0 is the top bit),
+     * and each row of them begins `pitch` bits after the one above. */
+    void (*stamp)(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
+                  uint16_t pitch, pmb_color color);
+
+    /* Mixes a colour into `count` pixels of one row, from column x on, each by its own share: 0
+     * leaves the pixel alone, 255 sets it. A format of one bit sets it from 128 on. */
+    void (*shade)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
+                  pmb_color color);
 
     /* What the pixel shows, as a colour. */
     pmb_color (*peek)(const pmb_canvas *c, int16_t x, int16_t y);

@@ -57,20 +57,39 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
     }
 }
 
-static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, pmb_color color)
+static uint8_t level_at(struct place place)
+{
+    return place.low ? *place.byte & 0x0F : *place.byte >> 4;
+}
+
+static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
+                  uint16_t pitch, pmb_color color)
 {
     const uint8_t level = level_of(color);
-    for (uint16_t bit = first; count > 0; count--, bit++, x++)
-        if (bits[bit / 8] & 0x80 >> (bit & 7))
-            put(place_of(c, x, y), level);
+    for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
+        uint16_t bit = first;
+        for (int16_t x = area.x; x < area.x + area.w; x++, bit++)
+            if (bits[bit / 8] & 0x80 >> (bit & 7))
+                put(place_of(c, x, y), level);
+    }
+}
+
+static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
+                  pmb_color color)
+{
+    const int16_t level = level_of(color);
+    for (; count > 0; count--, x++) {
+        const int16_t share = *shares++;
+        const struct place place = place_of(c, x, y);
+        const int16_t old = level_at(place);
+        /* 255 is the whole of it; the most that is added up is 15 * 255 + 127. */
+        put(place, (uint8_t)((old * (255 - share) + level * share + 127) / 255));
+    }
 }
 
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
-    const struct place place = place_of(c, x, y);
-    const uint8_t level = place.low ? *place.byte & 0x0F : *place.byte >> 4;
-    const uint8_t wide = (uint8_t)(level * 0x11);
+    const uint8_t wide = (uint8_t)(level_at(place_of(c, x, y)) * 0x11);
     return PMB_RGB(wide, wide, wide);
 }
 
@@ -80,8 +99,10 @@ const PMB_FLASH pmb_format pmb_grey4 = {
     .bytes_per_pixel = 1,
     .planes = 1,
     .msb_first = true,
+    .one_bit = false,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };
 
@@ -91,7 +112,9 @@ const PMB_FLASH pmb_format pmb_grey4_vertical = {
     .bytes_per_pixel = 1,
     .planes = 1,
     .msb_first = true,
+    .one_bit = false,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };

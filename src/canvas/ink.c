@@ -35,12 +35,20 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
     b.format->fill(&b, area, second_plane(color));
 }
 
-static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, pmb_color color)
+static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
+                  uint16_t pitch, pmb_color color)
 {
     pmb_canvas a = plane_of(c, 0), b = plane_of(c, 1);
-    a.format->stamp(&a, x, y, count, bits, first, first_plane(color));
-    b.format->stamp(&b, x, y, count, bits, first, second_plane(color));
+    a.format->stamp(&a, area, bits, first, pitch, first_plane(color));
+    b.format->stamp(&b, area, bits, first, pitch, second_plane(color));
+}
+
+static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
+                  pmb_color color)
+{
+    pmb_canvas a = plane_of(c, 0), b = plane_of(c, 1);
+    a.format->shade(&a, x, y, count, shares, first_plane(color));
+    b.format->shade(&b, x, y, count, shares, second_plane(color));
 }
 
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
@@ -57,9 +65,11 @@ const PMB_FLASH pmb_format pmb_ink_vertical = {
     .bytes_per_pixel = 1,
     .planes = 2,
     .msb_first = false,
+    .one_bit = true,
     .base = &pmb_mono_vertical,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };
 
@@ -69,9 +79,11 @@ const PMB_FLASH pmb_format pmb_ink_vertical_msb = {
     .bytes_per_pixel = 1,
     .planes = 2,
     .msb_first = true,
+    .one_bit = true,
     .base = &pmb_mono_vertical_msb,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };
 
@@ -81,9 +93,11 @@ const PMB_FLASH pmb_format pmb_ink_horizontal = {
     .bytes_per_pixel = 1,
     .planes = 2,
     .msb_first = true,
+    .one_bit = true,
     .base = &pmb_mono_horizontal,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };
 
@@ -93,8 +107,10 @@ const PMB_FLASH pmb_format pmb_ink_horizontal_lsb = {
     .bytes_per_pixel = 1,
     .planes = 2,
     .msb_first = false,
+    .one_bit = true,
     .base = &pmb_mono_horizontal_lsb,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };

@@ -40,14 +40,28 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
     }
 }
 
-static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, pmb_color color)
+static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
+                  uint16_t pitch, pmb_color color)
+{
+    const bool left_is_lsb = !c->format->msb_first;
+    const bool light = pmb_mono_is_light(color);
+    for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
+        uint8_t *row = c->pixels + (size_t)y * c->stride;
+        uint16_t bit = first;
+        for (int16_t x = area.x; x < area.x + area.w; x++, bit++)
+            if (bits[bit / 8] & 0x80 >> (bit & 7))
+                put(row + x / 8, bit_of(x, left_is_lsb), light);
+    }
+}
+
+static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
+                  pmb_color color)
 {
     const bool left_is_lsb = !c->format->msb_first;
     const bool light = pmb_mono_is_light(color);
     uint8_t *row = c->pixels + (size_t)y * c->stride;
-    for (uint16_t bit = first; count > 0; count--, bit++, x++)
-        if (bits[bit / 8] & 0x80 >> (bit & 7))
+    for (; count > 0; count--, x++)
+        if (*shares++ >= 128)
             put(row + x / 8, bit_of(x, left_is_lsb), light);
 }
 
@@ -64,8 +78,10 @@ const PMB_FLASH pmb_format pmb_mono_horizontal = {
     .bytes_per_pixel = 1,
     .planes = 1,
     .msb_first = true,
+    .one_bit = true,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };
 
@@ -75,7 +91,9 @@ const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
     .bytes_per_pixel = 1,
     .planes = 1,
     .msb_first = false,
+    .one_bit = true,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };

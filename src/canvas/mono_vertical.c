@@ -46,22 +46,40 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
     }
 }
 
-static void stamp(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, pmb_color color)
+/* The bit of row y in its byte. */
+static uint8_t bit_of(const pmb_canvas *c, int16_t y)
 {
-    const bool top_is_msb = c->format->msb_first;
-    const uint8_t mask = (uint8_t)(top_is_msb ? 0x80 >> (y & 7) : 1 << (y & 7));
+    return (uint8_t)(c->format->msb_first ? 0x80 >> (y & 7) : 1 << (y & 7));
+}
+
+static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
+                  uint16_t pitch, pmb_color color)
+{
+    const bool light = pmb_mono_is_light(color);
+    for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
+        const uint8_t mask = bit_of(c, y);
+        uint8_t *byte = c->pixels + (size_t)(y / 8) * c->stride + area.x;
+        uint16_t bit = first;
+        for (int16_t count = area.w; count > 0; count--, bit++, byte++)
+            if (bits[bit / 8] & 0x80 >> (bit & 7))
+                *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
+    }
+}
+
+static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
+                  pmb_color color)
+{
+    const uint8_t mask = bit_of(c, y);
     const bool light = pmb_mono_is_light(color);
     uint8_t *byte = c->pixels + (size_t)(y / 8) * c->stride + x;
-    for (uint16_t bit = first; count > 0; count--, bit++, byte++)
-        if (bits[bit / 8] & 0x80 >> (bit & 7))
+    for (; count > 0; count--, byte++)
+        if (*shares++ >= 128)
             *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
 }
 
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
-    const bool top_is_msb = c->format->msb_first;
-    const uint8_t mask = (uint8_t)(top_is_msb ? 0x80 >> (y & 7) : 1 << (y & 7));
+    const uint8_t mask = bit_of(c, y);
     return c->pixels[(size_t)(y / 8) * c->stride + (size_t)x] & mask ? PMB_WHITE : PMB_BLACK;
 }
 
@@ -71,8 +89,10 @@ const PMB_FLASH pmb_format pmb_mono_vertical = {
     .bytes_per_pixel = 1,
     .planes = 1,
     .msb_first = false,
+    .one_bit = true,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };
 
@@ -82,7 +102,9 @@ const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .bytes_per_pixel = 1,
     .planes = 1,
     .msb_first = true,
+    .one_bit = true,
     .fill = fill,
     .stamp = stamp,
+    .shade = shade,
     .peek = peek,
 };

@@ -1,24 +1,31 @@
 /* fill.c - rectangles and everything that is one: the way from screen to buffer coordinates. */
 #include "pemble/shape.h"
 #include "shape/spans.h"
+#include "geometry/limits.h"
 
 void pmb_span_fill(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, pmb_color color)
 {
-    int32_t left = x + c->origin.x, top = y + c->origin.y;
-    int32_t right = left + w, bottom = top + h;
-    if (left < c->clip.x)
-        left = c->clip.x;
-    if (top < c->clip.y)
-        top = c->clip.y;
-    if (right > (int32_t)c->clip.x + c->clip.w)
-        right = (int32_t)c->clip.x + c->clip.w;
-    if (bottom > (int32_t)c->clip.y + c->clip.h)
-        bottom = (int32_t)c->clip.y + c->clip.h;
+    const int32_t x0 = x + c->origin.x, y0 = y + c->origin.y;
+    const int32_t left = pmb_greater(x0, c->clip.x), top = pmb_greater(y0, c->clip.y);
+    const int32_t right = pmb_lesser(x0 + w, (int32_t)c->clip.x + c->clip.w);
+    const int32_t bottom = pmb_lesser(y0 + h, (int32_t)c->clip.y + c->clip.h);
     if (right <= left || bottom <= top)
         return;
     const pmb_rect area = {(int16_t)(left - c->bounds.x), (int16_t)(top - c->bounds.y),
                            (int16_t)(right - left), (int16_t)(bottom - top)};
     c->format->fill(c, area, color);
+}
+
+void pmb_span_shade(pmb_canvas *c, int32_t x, int32_t y, int32_t count, const uint8_t *shares,
+                    pmb_color color)
+{
+    const int32_t left = x + c->origin.x, row = y + c->origin.y;
+    const int32_t from = pmb_greater(left, c->clip.x);
+    const int32_t to = pmb_lesser(left + count, (int32_t)c->clip.x + c->clip.w);
+    if (row < c->clip.y || row >= (int32_t)c->clip.y + c->clip.h || from >= to)
+        return;
+    c->format->shade(c, (int16_t)(from - c->bounds.x), (int16_t)(row - c->bounds.y),
+                     (int16_t)(to - from), shares + (from - left), color);
 }
 
 void pmb_fill(pmb_canvas *c, pmb_color color)

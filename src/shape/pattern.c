@@ -93,11 +93,6 @@ static bool is_light(const void *how, int16_t x, int16_t y)
     return (luma * 16u + 127) / 255 > order[y & 3][x & 3];
 }
 
-static bool is_one_bit(const PMB_FLASH pmb_format *format)
-{
-    return format->columns_per_byte == 8 || format->rows_per_line == 8;
-}
-
 void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, bool down)
 {
     const pmb_rect area = visible(c, r);
@@ -112,7 +107,7 @@ void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, 
     };
     const pmb_rect held = {(int16_t)(area.x - c->bounds.x), (int16_t)(area.y - c->bounds.y), area.w,
                            area.h};
-    if (is_one_bit(c->format)) {
+    if (c->format->one_bit) {
         c->format->fill(c, held, PMB_BLACK);
         fill_chosen(c, area, is_light, &g, PMB_WHITE);
         return;

@@ -8,4 +8,9 @@
  * -65536 to 65535 and sizes up to 65536; a size that is not positive fills nothing. */
 void pmb_span_fill(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, pmb_color color);
 
+/* Mixes a colour into `count` pixels of a row, each by its share (0 to 255); moved and clipped as
+ * above. */
+void pmb_span_shade(pmb_canvas *c, int32_t x, int32_t y, int32_t count, const uint8_t *shares,
+                    pmb_color color);
+
 #endif

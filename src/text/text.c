@@ -13,12 +13,12 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, 
     const int32_t from_row = top < c->clip.y ? c->clip.y - top : 0;
     const int32_t to_column = left + g->w > clip_right ? clip_right - left : g->w;
     const int32_t to_row = top + g->h > clip_bottom ? clip_bottom - top : g->h;
-    if (from_column >= to_column)
+    if (from_column >= to_column || from_row >= to_row)
         return;
-    for (int32_t row = from_row; row < to_row; row++)
-        c->format->stamp(c, (int16_t)(left + from_column - c->bounds.x),
-                         (int16_t)(top + row - c->bounds.y), (int16_t)(to_column - from_column),
-                         g->bits, (uint16_t)(row * g->w + from_column), color);
+    const pmb_rect area = {(int16_t)(left + from_column - c->bounds.x),
+                           (int16_t)(top + from_row - c->bounds.y),
+                           (int16_t)(to_column - from_column), (int16_t)(to_row - from_row)};
+    c->format->stamp(c, area, g->bits, (uint16_t)(from_row * g->w + from_column), g->w, color);
 }
 
 /* Fills a part of a text that is turned around the pixel p; (x, y) counts from p as if it were not.

@@ -86,14 +86,17 @@ static void stamps_set_only_their_bits(void **state)
         unsigned seed = 3;
         open_sheet(&s, formats[f].format);
         for (int i = 0; i < 300; i++) {
-            const unsigned first = random_below(&seed, 8), x = random_below(&seed, W - 30),
-                           y = random_below(&seed, H), count = 1 + random_below(&seed, 30);
+            const unsigned first = random_below(&seed, 8), x = random_below(&seed, W - 12),
+                           w = 1 + random_below(&seed, 12), h = 1 + random_below(&seed, 3),
+                           y = random_below(&seed, H - 3), pitch = random_below(&seed, 10);
             const pmb_color color = random_below(&seed, 2) ? PMB_WHITE : PMB_BLACK;
-            s.c.format->stamp(&s.c, (int16_t)x, (int16_t)y, (int16_t)count, bits, (uint16_t)first,
-                              color);
-            for (unsigned k = 0; k < count; k++)
-                if (bits[(first + k) / 8] & 0x80 >> (first + k) % 8)
-                    s.model[y][x + k] = color;
+            const pmb_rect area = {(int16_t)x, (int16_t)y, (int16_t)w, (int16_t)h};
+            s.c.format->stamp(&s.c, area, bits, (uint16_t)first, (uint16_t)pitch, color);
+            for (unsigned k = 0; k < w * h; k++) {
+                const unsigned bit = first + k / w * pitch + k % w;
+                if (bits[bit / 8] & 0x80 >> bit % 8)
+                    s.model[y + k / w][x + k % w] = color;
+            }
         }
         compare(&s, formats[f].name);
     }

@@ -1,0 +1,32 @@
+/* outline.h - ellipses and rectangles with round corners, as one shape; private to src/. */
+#ifndef PEMBLE_SRC_SHAPE_OUTLINE_H
+#define PEMBLE_SRC_SHAPE_OUTLINE_H
+
+#include "pemble/canvas.h"
+
+/*
+ * A rectangle whose corners are quarters of an ellipse w pixels wide and h high; of the size of the
+ * rectangle, it is the ellipse. Distances from the middle of the ellipse are doubled, so that the
+ * middles of pixels are whole numbers: dx and dy are odd where w and h are even.
+ */
+typedef struct pmb_outline {
+    pmb_rect r;
+    int32_t w, h;
+} pmb_outline;
+
+pmb_outline pmb_outline_ellipse(pmb_rect r);
+
+/* A radius that is too large is made as large as fits; one of 0 or less makes square corners. */
+pmb_outline pmb_outline_round(pmb_rect r, int16_t radius);
+
+/* Row i of the rectangle: the dy of its middle, or false when it has no corner and so is whole. */
+bool pmb_outline_row(const pmb_outline *o, int32_t i, int32_t *dy);
+
+/* The rows of a rectangle that the clip can show, as first and last (exclusive); none of an empty
+ * one. */
+void pmb_outline_visible(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_t *last);
+
+/* The square around a circle; empty when there is none on any screen. */
+pmb_rect pmb_rect_of_circle(pmb_point center, int16_t radius);
+
+#endif
