@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test fuzz build packages coverage format clean
+.PHONY: all demo test fuzz build packages coverage golden format clean
 
 all: build
 
@@ -37,6 +37,10 @@ packages:
 
 build/%/build.ninja: CMakeLists.txt CMakePresets.json
 	@cmake --preset $*
+
+# Draws the pictures that the shapes are compared with. Look at them before they are committed.
+golden: build
+	@build/host/test-golden-shapes --keep tests/golden
 
 format:
 	@git ls-files '*.c' '*.h' | xargs clang-format -i

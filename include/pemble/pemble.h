@@ -31,6 +31,7 @@
 #include "pemble/port.h"
 #include "pemble/screen.h"
 #include "pemble/shape.h"
+#include "pemble/smooth.h"
 #include "pemble/status.h"
 #include "pemble/text.h"
 

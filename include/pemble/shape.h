@@ -100,6 +100,11 @@ void pmb_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color
 void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner, pmb_angle from,
                      pmb_angle sweep, pmb_color color);
 
+/* The outermost pixels of that, as for an ellipse. An arc alone, one pixel wide, is the fill with
+ * an inner radius of one less than the outer. */
+void pmb_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
+                       pmb_angle from, pmb_angle sweep, pmb_color color);
+
 /*
  * A polygon with its corners in the middle of the given pixels; convex or not, in any direction;
  * where it crosses itself, what is enclosed an even number of times is outside. Pixels whose middle

@@ -1,20 +1,12 @@
 /* wide_line.c - lines of any width, with round ends. */
 #include "pemble/shape.h"
 #include "shape/spans.h"
+#include "shape/wide.h"
 #include "geometry/limits.h"
 
 enum { LIMIT = 16384 };
 
-/* Distances are measured from a, doubled where they meet the width, which may be odd. */
-struct wide {
-    int32_t dx, dy; /* from a to b */
-    uint32_t length2;
-    uint32_t reach;  /* twice the distance of the sides, times the length */
-    uint32_t width2; /* of the ends: the width squared */
-};
-
-/* The largest whole number whose square is not above `square`. */
-static uint32_t root(uint64_t square)
+uint32_t pmb_root(uint64_t square)
 {
     uint32_t low = 0;
     for (uint32_t bit = 1ul << 31; bit != 0; bit >>= 1) {
@@ -25,33 +17,23 @@ static uint32_t root(uint64_t square)
     return low;
 }
 
-static bool near_end(const struct wide *w, int32_t x, int32_t y)
-{
-    /* Far away the squares would not fit; 255 is the greatest width. */
-    if (x < -128 || x > 128 || y < -128 || y > 128)
-        return false;
-    return (uint32_t)(4 * (x * x + y * y)) <= w->width2;
-}
-
-/* (x, y) counts from a. */
-static bool is_inside(const struct wide *w, int32_t x, int32_t y)
-{
-    const int64_t along = (int64_t)x * w->dx + (int64_t)y * w->dy;
-    if (along <= 0)
-        return near_end(w, x, y);
-    if (along >= (int64_t)w->length2)
-        return near_end(w, x - w->dx, y - w->dy);
-    const int64_t aside = (int64_t)x * w->dy - (int64_t)y * w->dx;
-    return (uint64_t)(aside < 0 ? -aside : aside) * 2 <= w->reach;
-}
-
 static bool is_near(pmb_point p)
 {
     return p.x >= -LIMIT && p.x < LIMIT && p.y >= -LIMIT && p.y < LIMIT;
 }
 
-/* The x of the line in row y, or of the end that is nearer to the row. */
-static int32_t row_middle(const struct wide *w, int32_t y)
+bool pmb_wide_of(pmb_wide *w, pmb_point a, pmb_point b, uint8_t width)
+{
+    if (!is_near(a) || !is_near(b))
+        return false;
+    w->dx = b.x - a.x;
+    w->dy = b.y - a.y;
+    w->length2 = (uint32_t)(w->dx * w->dx) + (uint32_t)(w->dy * w->dy);
+    w->width = width;
+    return true;
+}
+
+int32_t pmb_wide_middle(const pmb_wide *w, int32_t y)
 {
     const int32_t height = w->dy < 0 ? -w->dy : w->dy;
     const int32_t down = w->dy < 0 ? -y : y;
@@ -62,32 +44,56 @@ static int32_t row_middle(const struct wide *w, int32_t y)
     return (int32_t)((int64_t)w->dx * down / height);
 }
 
+void pmb_wide_rows(const pmb_canvas *c, const pmb_wide *w, pmb_point a, int32_t reach,
+                   int32_t *first, int32_t *last)
+{
+    const int32_t top = (int32_t)c->clip.y - c->origin.y - a.y;
+    *first = pmb_greater(pmb_lesser(0, w->dy) - reach, top);
+    *last = pmb_lesser(pmb_greater(0, w->dy) + reach, top + c->clip.h - 1);
+}
+
+static bool near_end(const pmb_wide *w, int32_t x, int32_t y)
+{
+    /* Far away the squares would not fit; 255 is the greatest width. */
+    if (x < -128 || x > 128 || y < -128 || y > 128)
+        return false;
+    return (uint32_t)(4 * (x * x + y * y)) <= w->width * w->width;
+}
+
+/* `reach` is twice the distance of the sides, times the length. */
+static bool is_inside(const pmb_wide *w, uint32_t reach, int32_t x, int32_t y)
+{
+    const int64_t along = (int64_t)x * w->dx + (int64_t)y * w->dy;
+    if (along <= 0)
+        return near_end(w, x, y);
+    if (along >= (int64_t)w->length2)
+        return near_end(w, x - w->dx, y - w->dy);
+    const int64_t aside = (int64_t)x * w->dy - (int64_t)y * w->dx;
+    return (uint64_t)(aside < 0 ? -aside : aside) * 2 <= reach;
+}
+
 void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_color color)
 {
+    pmb_wide w;
     if (width < 2) {
         pmb_line(c, a, b, color);
         return;
     }
-    if (!is_near(a) || !is_near(b))
+    if (!pmb_wide_of(&w, a, b, width))
         return;
-    struct wide w = {.dx = b.x - a.x, .dy = b.y - a.y, .width2 = (uint32_t)width * width};
-    w.length2 = (uint32_t)(w.dx * w.dx) + (uint32_t)(w.dy * w.dy);
-    w.reach = root((uint64_t)w.length2 * w.width2);
-
-    const int32_t half = width / 2;
-    const int32_t top = (int32_t)c->clip.y - c->origin.y - a.y;
-    const int32_t first = pmb_greater(pmb_lesser(0, w.dy) - half, top);
-    const int32_t last = pmb_lesser(pmb_greater(0, w.dy) + half, top + c->clip.h - 1);
+    const uint32_t reach = pmb_root((uint64_t)w.length2 * w.width * w.width);
+    int32_t first, last;
+    pmb_wide_rows(c, &w, a, width / 2, &first, &last);
     for (int32_t y = first; y <= last; y++) {
         /* Every row of the shape holds the point of the line in it, or the middle of its nearer
          * end. */
-        const int32_t middle = row_middle(&w, y);
-        if (!is_inside(&w, middle, y))
+        const int32_t middle = pmb_wide_middle(&w, y);
+        if (!is_inside(&w, reach, middle, y))
             continue;
         int32_t from = middle, to = middle;
-        while (is_inside(&w, from - 1, y))
+        while (is_inside(&w, reach, from - 1, y))
             from--;
-        while (is_inside(&w, to + 1, y))
+        while (is_inside(&w, reach, to + 1, y))
             to++;
         pmb_span_fill(c, a.x + from, a.y + y, to - from + 1, 1, color);
     }

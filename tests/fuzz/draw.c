@@ -47,7 +47,7 @@ static void draw_one(pmb_canvas *c, struct input *in)
     const pmb_point a = point(in), b = point(in), d = point(in), corners[] = {a, b, d, point(in)};
     const pmb_rect r = rect(in);
     const uint8_t small = byte(in);
-    switch (which % 20) {
+    switch (which % 29) {
     case 0:
         pmb_fill(c, color);
         break;
@@ -101,6 +101,34 @@ static void draw_one(pmb_canvas *c, struct input *in)
         break;
     case 17:
         pmb_curve_cubic(c, a, b, d, corners[3], color);
+        break;
+    case 20:
+        pmb_smooth_line(c, a, b, color);
+        break;
+    case 21:
+        pmb_smooth_line_wide(c, a, b, small, color);
+        break;
+    case 22:
+        pmb_smooth_ellipse_fill(c, r, color);
+        break;
+    case 23:
+        pmb_smooth_ellipse_ring(c, r, small, color);
+        break;
+    case 24:
+        pmb_smooth_round_fill(c, r, small, color);
+        break;
+    case 25:
+        pmb_smooth_round_stroke(c, r, small, color);
+        break;
+    case 26:
+        pmb_smooth_sector_stroke(c, a, small, (int16_t)(small / 3 - 1), (pmb_angle)b.x,
+                                 (pmb_angle)b.y, color);
+        break;
+    case 27:
+        pmb_smooth_polygon_fill(c, corners, 4, color);
+        break;
+    case 28:
+        pmb_smooth_curve_cubic(c, a, b, d, corners[3], color);
         break;
     case 18:
         c->origin = a;

@@ -1,0 +1,200 @@
+/* ellipse.c - smooth ellipses, rings and round rectangles, row by row. */
+#include "pemble/smooth.h"
+#include "shape/outline.h"
+#include "shape/spans.h"
+#include "smooth/share.h"
+
+enum { ROOM = 16, THINNEST = 3, FAR_AWAY = 4 * PMB_PIXEL };
+
+/* The square root, to 3 %: the larger of both and 7/8 of it with half of the smaller. */
+static int64_t length_of(int64_t x, int64_t y)
+{
+    if (x < 0)
+        x = -x;
+    if (y < 0)
+        y = -y;
+    const int64_t more = x > y ? x : y, less = x > y ? y : x;
+    const int64_t mixed = more - more / 8 + less / 2;
+    return mixed > more ? mixed : more;
+}
+
+/* An outline, with what distances from it need. */
+struct form {
+    pmb_outline o;
+    pmb_disc disc; /* of round corners */
+};
+
+static struct form form_of(pmb_outline o)
+{
+    return (struct form){o, pmb_disc_of(pmb_greater(o.w, 1))};
+}
+
+/*
+ * How far inside the ellipse of the corners the point (dx, dy) is, in 1/256 pixel; far away only
+ * the sign is right. For an ellipse it is f / |grad f|.
+ */
+static int32_t inside_by(const struct form *form, int32_t dx, int32_t dy)
+{
+    const pmb_outline *o = &form->o;
+    if (o->w == o->h)
+        return pmb_inside_disc(form->disc, dx * dx + dy * dy);
+    const int64_t ww = (int64_t)o->w * o->w, hh = (int64_t)o->h * o->h;
+    const int64_t f = ww * hh - (int64_t)dx * dx * hh - (int64_t)dy * dy * ww;
+    const int64_t slope = length_of(dx * hh, dy * ww); /* half of the gradient */
+    if (f >= 8 * slope)
+        return FAR_AWAY;
+    if (f <= -8 * slope)
+        return -FAR_AWAY;
+    return (int32_t)(f * (PMB_PIXEL / 4) / slope);
+}
+
+/* How far the pixel in column i and a row with this dy is inside; only corners have edges. */
+static int32_t column_inside_by(const struct form *form, int32_t i, int32_t dy)
+{
+    if (i < 0)
+        return -FAR_AWAY;
+    const int32_t dx = 2 * i + 1 - form->o.w;
+    return dx > 0 || (dx == 0 && form->o.r.w > form->o.w) ? FAR_AWAY
+                                                               : inside_by(form, dx, dy);
+}
+
+/* Shares that have been found from the left edge inwards; the right edge mirrors them. */
+struct edges {
+    pmb_canvas *c;
+    pmb_color color;
+    pmb_rect r;
+    int32_t y;
+    int32_t first; /* column of the first */
+    int16_t count;
+    uint8_t shares[ROOM];
+};
+
+static void flush(struct edges *e)
+{
+    uint8_t mirrored[ROOM];
+    int16_t count = e->count;
+    pmb_span_shade(e->c, e->r.x + e->first, e->y, count, e->shares, e->color);
+    /* The middle column of an odd width is its own mirror. */
+    if (2 * (e->first + count) > e->r.w)
+        count--;
+    for (int16_t i = 0; i < count; i++)
+        mirrored[i] = e->shares[count - 1 - i];
+    pmb_span_shade(e->c, (int32_t)e->r.x + e->r.w - e->first - count, e->y, count, mirrored,
+                   e->color);
+    e->first += e->count;
+    e->count = 0;
+}
+
+static void add(struct edges *e, uint8_t share)
+{
+    e->shares[e->count++] = share;
+    if (e->count == ROOM)
+        flush(e);
+}
+
+/* A ring between two outlines, or all of the outer one. `start` is moved to the first column of the
+ * row that gets a share, from where it was in the row before. */
+static void draw_row(struct edges *e, const struct form *outer, const struct form *hole, int32_t i,
+                     int32_t *start)
+{
+    const int32_t inset = hole ? (outer->o.r.w - hole->o.r.w) / 2 : 0;
+    const int32_t half = (e->r.w + 1) / 2;
+    int32_t dy = 0, hole_dy = 0;
+    const bool cornered = pmb_outline_row(&outer->o, i, &dy);
+    const bool through = hole && i >= inset && i < outer->o.r.h - inset;
+    const bool hole_cornered = through && pmb_outline_row(&hole->o, i - inset, &hole_dy);
+    int32_t column = cornered ? *start : 0;
+    if (cornered) {
+        while (column > 0 && pmb_share(column_inside_by(outer, column - 1, dy)) > 0)
+            column--;
+        while (column < half && pmb_share(column_inside_by(outer, column, dy)) == 0)
+            column++;
+        *start = column;
+    }
+    e->y = (int32_t)e->r.y + i;
+    e->first = column;
+    for (; column < half; column++) {
+        const uint8_t share =
+            cornered ? pmb_share(column_inside_by(outer, column, dy)) : (uint8_t)255;
+        uint8_t hidden = 0;
+        if (hole_cornered)
+            hidden = pmb_share(column_inside_by(hole, column - inset, hole_dy));
+        else if (through && column >= inset)
+            hidden = 255;
+        if (hidden == 255 || (share == 255 && !through))
+            break;
+        add(e, (uint8_t)(share - pmb_lesser(hidden, share)));
+    }
+    flush(e);
+    if (!through && column < half)
+        pmb_span_fill(e->c, e->r.x + column, e->y, e->r.w - 2 * column, 1, e->color);
+}
+
+static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb_color color)
+{
+    const struct form form = form_of(outer), hole = form_of(inner ? *inner : outer);
+    struct edges e = {.c = c, .color = color, .r = outer.r};
+    int32_t first, last, start = outer.w / 2;
+    pmb_outline_visible(c, outer.r, &first, &last);
+    for (int32_t i = first; i < last; i++)
+        draw_row(&e, &form, inner ? &hole : NULL, i, &start);
+}
+
+static bool is_hard(const pmb_canvas *c, pmb_rect r)
+{
+    return c->format->one_bit || r.w < THINNEST || r.h < THINNEST;
+}
+
+void pmb_smooth_ellipse_fill(pmb_canvas *c, pmb_rect r, pmb_color color)
+{
+    if (is_hard(c, r))
+        pmb_ellipse_fill(c, r, color);
+    else
+        draw(c, pmb_outline_ellipse(r), NULL, color);
+}
+
+void pmb_smooth_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
+{
+    const pmb_rect inner = pmb_rect_inset(r, width);
+    const pmb_outline hole = pmb_outline_ellipse(inner);
+    if (is_hard(c, r))
+        pmb_ellipse_ring(c, r, width, color);
+    else if (width > 0)
+        draw(c, pmb_outline_ellipse(r), pmb_rect_is_empty(inner) ? NULL : &hole, color);
+}
+
+void pmb_smooth_ellipse_stroke(pmb_canvas *c, pmb_rect r, pmb_color color)
+{
+    if (is_hard(c, r))
+        pmb_ellipse_stroke(c, r, color);
+    else
+        pmb_smooth_ellipse_ring(c, r, 1, color);
+}
+
+void pmb_smooth_circle_fill(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
+{
+    pmb_smooth_ellipse_fill(c, pmb_rect_of_circle(center, radius), color);
+}
+
+void pmb_smooth_circle_stroke(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
+{
+    pmb_smooth_ellipse_stroke(c, pmb_rect_of_circle(center, radius), color);
+}
+
+void pmb_smooth_round_fill(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
+{
+    if (c->format->one_bit)
+        pmb_round_fill(c, r, radius, color);
+    else
+        draw(c, pmb_outline_round(r, radius), NULL, color);
+}
+
+void pmb_smooth_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
+{
+    const pmb_outline outer = pmb_outline_round(r, radius);
+    const pmb_outline hole = pmb_outline_round(pmb_rect_inset(r, 1), (int16_t)(outer.w / 2 - 1));
+    if (is_hard(c, r))
+        pmb_round_stroke(c, r, radius, color);
+    else
+        draw(c, outer, &hole, color);
+}

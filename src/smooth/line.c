@@ -1,0 +1,111 @@
+/* line.c - smooth lines, one pixel wide. */
+#include "pemble/smooth.h"
+#include "shape/spans.h"
+#include "smooth/thin.h"
+#include "geometry/limits.h"
+
+enum { ROOM = 16, LIMIT = 16384, FINE = 16 };
+
+/* `side` is kept in 2^-20 pixel: a sixteenth times a slope with 16 bits of fraction. */
+enum { SIDE_BITS = 20, SLOPE_BITS = 16 };
+
+/* Shares of two neighbouring rows, for lines that are more level than steep. */
+struct pair {
+    pmb_canvas *c;
+    pmb_color color;
+    int32_t x, y; /* of the first share in the upper row */
+    int16_t count;
+    uint8_t upper[ROOM], lower[ROOM];
+};
+
+static void flush(struct pair *p)
+{
+    pmb_span_shade(p->c, p->x, p->y, p->count, p->upper, p->color);
+    pmb_span_shade(p->c, p->x, p->y + 1, p->count, p->lower, p->color);
+    p->x += p->count;
+    p->count = 0;
+}
+
+static int32_t floor_of(int32_t fine)
+{
+    return fine >= 0 ? fine / FINE : -((FINE - 1 - fine) / FINE);
+}
+
+static void draw_level(pmb_canvas *c, int32_t from, int32_t to, int64_t side, int64_t slope,
+                       pmb_color color)
+{
+    struct pair p = {.c = c, .color = color, .x = from, .y = (int32_t)(side >> SIDE_BITS)};
+    for (int32_t x = from; x <= to; x++, side += slope) {
+        const int32_t y = (int32_t)(side >> SIDE_BITS);
+        if (y != p.y || p.count == ROOM) {
+            flush(&p);
+            p.y = y;
+        }
+        const uint8_t lower = (uint8_t)(side >> (SIDE_BITS - 8));
+        p.upper[p.count] = (uint8_t)(255 - lower);
+        p.lower[p.count++] = lower;
+    }
+    flush(&p);
+}
+
+static void draw_steep(pmb_canvas *c, int32_t from, int32_t to, int64_t side, int64_t slope,
+                       pmb_color color)
+{
+    for (int32_t y = from; y <= to; y++, side += slope) {
+        const uint8_t right = (uint8_t)(side >> (SIDE_BITS - 8));
+        const uint8_t shares[] = {(uint8_t)(255 - right), right};
+        pmb_span_shade(c, (int32_t)(side >> SIDE_BITS), y, 2, shares, color);
+    }
+}
+
+void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_color color)
+{
+    const int32_t dx = b.x - a.x, dy = b.y - a.y;
+    const bool steep = (dy < 0 ? -dy : dy) > (dx < 0 ? -dx : dx);
+    const bool swap = steep ? dy < 0 : dx < 0;
+    const pmb_fine start = swap ? b : a, end = swap ? a : b;
+    const int32_t along = steep ? start.y : start.x, far = steep ? end.y : end.x;
+    const int32_t side = steep ? start.x : start.y, far_side = steep ? end.x : end.y;
+    const int64_t rise = (int64_t)(far_side - side) * (1 << SLOPE_BITS);
+    const int64_t slope = far == along ? 0 : rise / (far - along);
+
+    /* The whole pixels from the one end to the other, b only if wanted; those in the clip. */
+    const int32_t clip = steep ? (int32_t)c->clip.y - c->origin.y : (int32_t)c->clip.x - c->origin.x;
+    const int32_t least = !whole && swap ? floor_of(along) + 1 : -floor_of(-along);
+    const int32_t most = !whole && !swap ? -floor_of(-far) - 1 : floor_of(far);
+    const int32_t from = pmb_greater(least, clip);
+    const int32_t to = pmb_lesser(most, clip + (steep ? c->clip.h : c->clip.w) - 1);
+    if (from > to)
+        return;
+    /* Rounded to a share, so that whole numbers give whole pixels. */
+    const int64_t there = (int64_t)side * (1 << SLOPE_BITS) +
+                          (from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
+    (steep ? draw_steep : draw_level)(c, from, to, there, slope * FINE, color);
+}
+
+static bool is_near(pmb_point p)
+{
+    return p.x >= -LIMIT && p.x < LIMIT && p.y >= -LIMIT && p.y < LIMIT;
+}
+
+void pmb_smooth_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
+{
+    if (c->format->one_bit)
+        pmb_line(c, a, b, color);
+    else if (is_near(a) && is_near(b))
+        pmb_smooth_thin(c, (pmb_fine){a.x * FINE, a.y * FINE}, (pmb_fine){b.x * FINE, b.y * FINE},
+                        true, color);
+}
+
+void pmb_smooth_polyline(pmb_canvas *c, const pmb_point *points, uint16_t count, bool closed,
+                         pmb_color color)
+{
+    if (!points || count == 0)
+        return;
+    if (count == 1)
+        pmb_pixel(c, points[0], color);
+    for (uint16_t i = 0; i + 1u < count; i++)
+        pmb_smooth_line(c, points[i], points[i + 1], color);
+    if (closed && count > 2)
+        pmb_smooth_line(c, points[count - 1], points[0], color);
+}

@@ -1,0 +1,75 @@
+/* sector.c - smooth parts of rings. */
+#include "pemble/smooth.h"
+#include "shape/sector.h"
+#include "shape/spans.h"
+#include "smooth/share.h"
+
+enum { ROOM = 16 };
+
+struct ring {
+    pmb_disc outer, inner;
+};
+
+/* How far inside the shape a pixel is: the least of the distances from its edges. */
+static int32_t inside_by(const pmb_sector *s, const struct ring *ring, int32_t x, int32_t y)
+{
+    const int32_t square = 4 * (x * x + y * y);
+    int32_t inside = pmb_inside_disc(ring->outer, square);
+    if (s->inner >= 0)
+        inside = pmb_lesser(inside, -pmb_inside_disc(ring->inner, square));
+    if (inside <= -PMB_HALF_PIXEL)
+        return inside;
+    /* 32767 is one pixel. */
+    const int32_t from = pmb_side(s->from, x, y) / 128, to = -pmb_side(s->to, x, y) / 128;
+    return pmb_lesser(inside, s->wide ? pmb_greater(from, to) : pmb_lesser(from, to));
+}
+
+static uint8_t fill_share(int32_t inside)
+{
+    return pmb_share(inside);
+}
+
+/* The share that the shape has, without the shape one pixel further in. */
+static uint8_t stroke_share(int32_t inside)
+{
+    return (uint8_t)(pmb_share(inside) - pmb_share(inside - PMB_PIXEL));
+}
+
+static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t inside),
+                 pmb_color color)
+{
+    const struct ring ring = {pmb_disc_of(2 * s->outer + 1),
+                              pmb_disc_of(2 * pmb_greater(s->inner, 0) + 1)};
+    const pmb_extent e = pmb_sector_extent(c, s);
+    for (int32_t y = e.top; y <= e.bottom; y++) {
+        uint8_t shares[ROOM];
+        int32_t count = 0;
+        for (int32_t x = e.left; x <= e.right; x++) {
+            shares[count++] = share_of(inside_by(s, &ring, x, y));
+            if (count < ROOM && x < e.right)
+                continue;
+            pmb_span_shade(c, s->center.x + x + 1 - count, s->center.y + y, count, shares, color);
+            count = 0;
+        }
+    }
+}
+
+void pmb_smooth_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
+                            pmb_angle from, pmb_angle sweep, pmb_color color)
+{
+    pmb_sector s;
+    if (c->format->one_bit)
+        pmb_sector_fill(c, center, outer, inner, from, sweep, color);
+    else if (pmb_sector_of(&s, center, outer, inner, from, sweep))
+        draw(c, &s, fill_share, color);
+}
+
+void pmb_smooth_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
+                              pmb_angle from, pmb_angle sweep, pmb_color color)
+{
+    pmb_sector s;
+    if (c->format->one_bit)
+        pmb_sector_stroke(c, center, outer, inner, from, sweep, color);
+    else if (pmb_sector_of(&s, center, outer, inner, from, sweep))
+        draw(c, &s, stroke_share, color);
+}
