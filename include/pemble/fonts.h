@@ -17,4 +17,11 @@ extern const PMB_FLASH pmb_font pmb_font_jetty;
 extern const PMB_FLASH pmb_font pmb_font_bollard20;
 extern const PMB_FLASH pmb_font pmb_font_bollard32;
 
+/* Smooth sizes for grey and colour panels: 4 bits a pixel, all of Latin-1, kerned. They are made
+ * while Pemble is built from the outline font DejaVu Sans; assets/fonts/smooth-LICENSE.txt has its
+ * licence. The number is the size in pixels. */
+extern const PMB_FLASH pmb_font pmb_font_smooth12;
+extern const PMB_FLASH pmb_font pmb_font_smooth16;
+extern const PMB_FLASH pmb_font pmb_font_smooth24;
+
 #endif

@@ -33,6 +33,7 @@
 #include "pemble/shape.h"
 #include "pemble/smooth.h"
 #include "pemble/status.h"
+#include "pemble/terminal.h"
 #include "pemble/text.h"
 
 #endif

@@ -6,7 +6,8 @@
  *
  * Terms: the baseline is the row on which letters stand, the first row below their feet; `ascent`
  * rows above it and `descent` rows from it downwards hold every glyph; `line` is the distance
- * from one baseline to the next; a glyph's advance is the way to the next glyph.
+ * from one baseline to the next; a glyph's advance is the way to the next glyph, and kerning what a
+ * font adds to that between two certain glyphs.
  */
 #ifndef PEMBLE_TEXT_H
 #define PEMBLE_TEXT_H
@@ -40,6 +41,8 @@ typedef struct pmb_text_style {
     pmb_color color;
     uint8_t scale; /* each pixel of a glyph is drawn scale x scale large; 0 is 1 */
     uint8_t turn;  /* pmb_text: quarter turns clockwise, 0 to 3, around the pixel it starts at */
+    bool tabular;  /* digits, and blanks, all take the room of the widest digit: numbers that
+                      change do not jump */
     bool opaque;   /* pmb_text_box: fills its rectangle with the background first */
     pmb_color background;
 } pmb_text_style;
@@ -47,12 +50,13 @@ typedef struct pmb_text_style {
 /*
  * Draws one line of text with the start of its baseline at p and returns the x at which the next
  * glyph would go (of a turned text, as if it were not turned). The pixels of the glyphs are set,
- * those between them are left alone.
+ * those between them are left alone. Fonts of 2 and 4 bits a pixel have smooth edges, which are
+ * mixed with what is there; a format of one bit sets their pixels from a share of one half on.
  */
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text);
 
-/* The sum of the advances of all glyphs, in pixels: where pmb_text would end, from x = 0. At most
- * 32767. */
+/* The sum of the advances and the kerning of all glyphs, in pixels: where pmb_text would end, from
+ * x = 0. At most 32767. */
 int16_t pmb_text_width(const pmb_text_style *style, const char *text);
 
 typedef enum pmb_across { PMB_LEFT = 0, PMB_CENTER, PMB_RIGHT } pmb_across;

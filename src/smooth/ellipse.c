@@ -54,8 +54,7 @@ static int32_t column_inside_by(const struct form *form, int32_t i, int32_t dy)
     if (i < 0)
         return -FAR_AWAY;
     const int32_t dx = 2 * i + 1 - form->o.w;
-    return dx > 0 || (dx == 0 && form->o.r.w > form->o.w) ? FAR_AWAY
-                                                               : inside_by(form, dx, dy);
+    return dx > 0 || (dx == 0 && form->o.r.w > form->o.w) ? FAR_AWAY : inside_by(form, dx, dy);
 }
 
 /* Shares that have been found from the left edge inwards; the right edge mirrors them. */

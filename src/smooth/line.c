@@ -70,7 +70,8 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
     const int64_t slope = far == along ? 0 : rise / (far - along);
 
     /* The whole pixels from the one end to the other, b only if wanted; those in the clip. */
-    const int32_t clip = steep ? (int32_t)c->clip.y - c->origin.y : (int32_t)c->clip.x - c->origin.x;
+    const int32_t clip =
+        steep ? (int32_t)c->clip.y - c->origin.y : (int32_t)c->clip.x - c->origin.x;
     const int32_t least = !whole && swap ? floor_of(along) + 1 : -floor_of(-along);
     const int32_t most = !whole && !swap ? -floor_of(-far) - 1 : floor_of(far);
     const int32_t from = pmb_greater(least, clip);
@@ -78,8 +79,8 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
     if (from > to)
         return;
     /* Rounded to a share, so that whole numbers give whole pixels. */
-    const int64_t there = (int64_t)side * (1 << SLOPE_BITS) +
-                          (from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
+    const int64_t there =
+        (int64_t)side * (1 << SLOPE_BITS) + (from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
     (steep ? draw_steep : draw_level)(c, from, to, there, slope * FINE, color);
 }
 

@@ -190,8 +190,7 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
         draw_row(c, &p, y, color);
 }
 
-void pmb_smooth_triangle_fill(pmb_canvas *c, pmb_point a, pmb_point b, pmb_point d,
-                              pmb_color color)
+void pmb_smooth_triangle_fill(pmb_canvas *c, pmb_point a, pmb_point b, pmb_point d, pmb_color color)
 {
     const pmb_point corners[] = {a, b, d};
     pmb_smooth_polygon_fill(c, corners, 3, color);

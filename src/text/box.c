@@ -17,22 +17,6 @@ static int32_t width_of(const pmb_text_style *style, const char *from, const cha
     return pmb_text_run(NULL, style, (pmb_point){0, 0}, from, to);
 }
 
-/* The longest part of a text that is at most `width` wide; at least one character. */
-static const char *cut(const pmb_text_style *style, const char *from, const char *to, int32_t width)
-{
-    const char *at = from;
-    int32_t used = 0;
-    while (at < to) {
-        const char *next = at;
-        (void)pmb_text_next(&next);
-        used += width_of(style, at, next);
-        if (used > width && at > from)
-            break;
-        at = next;
-    }
-    return at;
-}
-
 /* The last blank before `to` with something but blanks in front of it; NULL when there is none. */
 static const char *last_blank(const char *from, const char *to)
 {
@@ -53,7 +37,7 @@ static struct line next_line(const pmb_text_style *style, const char *text, bool
     struct line line = {text, end, *end ? end + 1 : end, *end != '\0'};
     if (!wrap || width_of(style, text, end) <= width)
         return line;
-    line.to = line.next = cut(style, text, end, width);
+    line.to = line.next = pmb_text_cut(style, text, end, width);
     line.more = true;
     /* Not in the middle of a word, when there is a place between two. A blank that the line ends
      * with belongs to neither line. */
@@ -132,7 +116,7 @@ static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
     if (dots || width > r.w) {
         dots = true;
         if (width + points_width > r.w)
-            line.to = cut(style, line.from, line.to, r.w - points_width);
+            line.to = pmb_text_cut(style, line.from, line.to, r.w - points_width);
         width = width_of(style, line.from, line.to) + points_width;
     }
     int32_t x = r.x;

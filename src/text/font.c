@@ -3,17 +3,20 @@
 #include "text/glyph.h"
 
 enum {
-    VERSION = 1,
+    VERSION = 2,
     HEADER_BYTES = 28,
     RANGE_BYTES = 5,
     GLYPH_BYTES = 8,
+    PAIR_BYTES = 5,
     AT_VERSION = 4,
     AT_DEPTH = 5,
     AT_METRICS = 6, /* ascent, descent, line, cap height, x height */
     AT_LINE = 8,
+    AT_DIGIT = 11,
     AT_RANGES = 12,
     AT_GLYPHS = 14,
     AT_REPLACEMENT = 16,
+    AT_PAIRS = 18,
     AT_SIZE = 20,
     AT_CHECKSUM = 24
 };
@@ -31,7 +34,7 @@ static uint16_t short_at(const PMB_FLASH pmb_font *font, uint32_t at)
     return (uint16_t)number_at(font->bytes + at, 2);
 }
 
-/* The record of the glyph with that number. */
+/* The record of the glyph with that number; behind the last, the pairs begin. */
 static const PMB_FLASH uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16_t glyph)
 {
     return font->bytes + HEADER_BYTES + (uint32_t)RANGE_BYTES * short_at(font, AT_RANGES) +
@@ -58,30 +61,74 @@ static bool find(const PMB_FLASH pmb_font *font, uint32_t code, uint16_t *number
     return false;
 }
 
+/* The pairs that are kerned; the bitmaps follow them. */
+static const PMB_FLASH uint8_t *pair_at(const PMB_FLASH pmb_font *font, uint16_t pair)
+{
+    return record_of(font, short_at(font, AT_GLYPHS)) + (uint32_t)PAIR_BYTES * pair;
+}
+
+pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number)
+{
+    const PMB_FLASH uint8_t *record = record_of(font, number);
+    const uint32_t place = number_at(record, 3);
+    return (pmb_glyph){
+        .font = font,
+        .bits = pair_at(font, short_at(font, AT_PAIRS)) + (place & 0x3FFFFF),
+        .number = number,
+        .w = record[3],
+        .h = record[4],
+        .left = (int8_t)record[5],
+        .top = (int8_t)record[6],
+        .advance = record[7],
+        .depth = font->bytes[AT_DEPTH],
+        .kept = (uint8_t)(place >> 22),
+    };
+}
+
+/* Gives a digit, or the blank in place of one, the room of the widest. */
+static void make_tabular(pmb_glyph *glyph, uint32_t code)
+{
+    const uint8_t room = glyph->font->bytes[AT_DIGIT];
+    if (room == 0 || !((code >= '0' && code <= '9') || code == ' '))
+        return;
+    glyph->left = (int8_t)(glyph->left + (room - glyph->advance) / 2);
+    glyph->advance = room;
+}
+
 pmb_glyph pmb_style_glyph(const pmb_text_style *style, uint32_t code)
 {
     const PMB_FLASH pmb_font *font = style->font;
-    uint16_t number;
+    uint16_t number, other;
     bool found = find(font, code, &number);
-    if (!found && style->fallbacks) {
-        uint16_t other;
+    if (!found && style->fallbacks)
         for (const PMB_FLASH pmb_font *const *next = style->fallbacks; *next && !found; next++)
             if (find(*next, code, &other)) {
                 font = *next;
                 number = other;
                 found = true;
             }
+    pmb_glyph glyph = pmb_font_glyph(font, number);
+    if (style->tabular)
+        make_tabular(&glyph, code);
+    return glyph;
+}
+
+int8_t pmb_font_kerning(const PMB_FLASH pmb_font *font, uint16_t first, uint16_t second)
+{
+    const uint32_t wanted = (uint32_t)first << 16 | second;
+    uint16_t from = 0, to = short_at(font, AT_PAIRS);
+    while (from < to) {
+        const uint16_t middle = (uint16_t)(from + (to - from) / 2);
+        const PMB_FLASH uint8_t *pair = pair_at(font, middle);
+        const uint32_t here = number_at(pair, 2) << 16 | number_at(pair + 2, 2);
+        if (here == wanted)
+            return (int8_t)pair[4];
+        if (here < wanted)
+            from = (uint16_t)(middle + 1);
+        else
+            to = middle;
     }
-    const PMB_FLASH uint8_t *record = record_of(font, number);
-    const PMB_FLASH uint8_t *bitmaps = record_of(font, short_at(font, AT_GLYPHS));
-    return (pmb_glyph){
-        .bits = bitmaps + number_at(record, 3),
-        .w = record[3],
-        .h = record[4],
-        .left = (int8_t)record[5],
-        .top = (int8_t)record[6],
-        .advance = record[7],
-    };
+    return 0;
 }
 
 pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font)
@@ -102,11 +149,22 @@ static uint32_t checksum(const PMB_FLASH uint8_t *bytes, uint32_t count)
     return ~crc;
 }
 
+/* All pixels of a glyph are there. */
+static bool is_whole(const pmb_glyph *glyph)
+{
+    pmb_glyph_reader reader = pmb_glyph_read(glyph);
+    pmb_glyph_run run;
+    while (pmb_glyph_next(&reader, &run)) {
+    }
+    return !reader.broken;
+}
+
 static bool tables_fit(const PMB_FLASH pmb_font *font)
 {
     const uint16_t ranges = short_at(font, AT_RANGES), glyphs = short_at(font, AT_GLYPHS);
-    const uint32_t tables =
-        HEADER_BYTES + (uint32_t)RANGE_BYTES * ranges + (uint32_t)GLYPH_BYTES * glyphs;
+    const uint32_t tables = HEADER_BYTES + (uint32_t)RANGE_BYTES * ranges +
+                            (uint32_t)GLYPH_BYTES * glyphs +
+                            (uint32_t)PAIR_BYTES * short_at(font, AT_PAIRS);
     if (ranges == 0 || glyphs == 0 || tables > font->size)
         return false;
     uint32_t covered = 0;
@@ -115,9 +173,9 @@ static bool tables_fit(const PMB_FLASH pmb_font *font)
     if (covered != glyphs || short_at(font, AT_REPLACEMENT) >= glyphs)
         return false;
     for (uint16_t i = 0; i < glyphs; i++) {
-        const PMB_FLASH uint8_t *record = record_of(font, i);
-        const uint32_t bitmap_bytes = ((uint32_t)record[3] * record[4] + 7) / 8;
-        if (number_at(record, 3) + bitmap_bytes > font->size - tables)
+        const pmb_glyph glyph = pmb_font_glyph(font, i);
+        const uint32_t place = number_at(record_of(font, i), 3) & 0x3FFFFF;
+        if (glyph.kept == PMB_REPEATED || place > font->size - tables || !is_whole(&glyph))
             return false;
     }
     return true;
@@ -129,7 +187,7 @@ pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
         return PMB_ERR_ARGUMENT;
     const PMB_FLASH uint8_t *b = font->bytes;
     if (font->size < HEADER_BYTES || b[0] != 'P' || b[1] != 'M' || b[2] != 'B' || b[3] != 'F' ||
-        b[AT_VERSION] != VERSION || b[AT_DEPTH] != 1)
+        b[AT_VERSION] != VERSION || (b[AT_DEPTH] != 1 && b[AT_DEPTH] != 2 && b[AT_DEPTH] != 4))
         return PMB_ERR_DATA;
     if (b[AT_LINE] == 0 || number_at(b + AT_SIZE, 4) != font->size ||
         number_at(b + AT_CHECKSUM, 4) != checksum(b + HEADER_BYTES, font->size - HEADER_BYTES))

@@ -4,7 +4,10 @@
 #include "text/glyph.h"
 #include "geometry/limits.h"
 
-static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, pmb_color color)
+enum { ROOM = 16 };
+
+/* A glyph whose bits can be copied as they lie in the font. */
+static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, pmb_color color)
 {
     const int32_t left = x + c->origin.x + g->left, top = y + c->origin.y - g->top;
     const int32_t clip_right = (int32_t)c->clip.x + c->clip.w;
@@ -21,65 +24,154 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, 
     c->format->stamp(c, area, g->bits, (uint16_t)(from_row * g->w + from_column), g->w, color);
 }
 
-/* Fills a part of a text that is turned around the pixel p; (x, y) counts from p as if it were not.
+/* Mixes the colour into a rectangle, all of it by the same share. */
+static void shade_rect(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, uint8_t share,
+                       pmb_color color)
+{
+    uint8_t shares[ROOM];
+    if (share == 255) {
+        pmb_span_fill(c, x, y, w, h, color);
+        return;
+    }
+    for (uint8_t i = 0; i < ROOM; i++)
+        shares[i] = share;
+    for (int32_t row = 0; row < h; row++)
+        for (int32_t column = 0; column < w; column += ROOM)
+            pmb_span_shade(c, x + column, y + row, pmb_lesser(w - column, ROOM), shares, color);
+}
+
+/* Draws a part of a text that is turned around the pixel p; (x, y) counts from p as if it were not.
  */
-static void fill_turned(pmb_canvas *c, const pmb_text_style *style, pmb_point p, int32_t x,
-                        int32_t y, int32_t w, int32_t h)
+static void draw_turned(pmb_canvas *c, const pmb_text_style *style, pmb_point p, int32_t x,
+                        int32_t y, int32_t w, int32_t h, uint8_t share)
 {
     switch (style->turn & 3) {
     case 0:
-        pmb_span_fill(c, p.x + x, p.y + y, w, h, style->color);
+        shade_rect(c, p.x + x, p.y + y, w, h, share, style->color);
         break;
     case 1:
-        pmb_span_fill(c, p.x - y - h + 1, p.y + x, h, w, style->color);
+        shade_rect(c, p.x - y - h + 1, p.y + x, h, w, share, style->color);
         break;
     case 2:
-        pmb_span_fill(c, p.x - x - w + 1, p.y - y - h + 1, w, h, style->color);
+        shade_rect(c, p.x - x - w + 1, p.y - y - h + 1, w, h, share, style->color);
         break;
     default:
-        pmb_span_fill(c, p.x + y, p.y - x - w + 1, h, w, style->color);
+        shade_rect(c, p.x + y, p.y - x - w + 1, h, w, share, style->color);
         break;
     }
 }
 
-/* A glyph that is not drawn as it lies in the font: each run of set pixels in a row is one
- * rectangle. `pen` is how far the text has come. */
-static void draw_runs(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
-                      int32_t pen, uint8_t scale)
+/* A glyph that is turned or enlarged: each run of its pixels is one rectangle. `pen` is how far the
+ * text has come. */
+static void draw_rects(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
+                       int32_t pen, uint8_t scale)
 {
-    uint16_t bit = 0;
-    for (uint8_t row = 0; row < g->h; row++) {
-        uint8_t run = 0;
-        for (uint8_t column = 0; column <= g->w; column++) {
-            const bool set = column < g->w && g->bits[bit / 8] & 0x80 >> (bit & 7);
-            if (column < g->w)
-                bit++;
-            if (set) {
-                run++;
+    pmb_glyph_reader reader = pmb_glyph_read(g);
+    pmb_glyph_run run;
+    while (pmb_glyph_next(&reader, &run))
+        if (run.share > 0)
+            draw_turned(c, style, p, pen + ((int32_t)g->left + run.x) * scale,
+                        ((int32_t)run.y - g->top) * scale, (int32_t)run.w * scale,
+                        (int32_t)run.h * scale, run.share);
+}
+
+/* A glyph with shades, or a packed one: rows of shares, of up to ROOM pixels. */
+static void shade_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, pmb_color color)
+{
+    pmb_glyph_reader reader = pmb_glyph_read(g);
+    pmb_glyph_run run;
+    uint8_t shares[ROOM], count = 0;
+    while (pmb_glyph_next(&reader, &run)) {
+        uint8_t column = run.x;
+        for (; run.w > 0; run.w--) {
+            shares[count++] = run.share;
+            column++;
+            if (count < ROOM && column < g->w)
                 continue;
-            }
-            fill_turned(c, style, p, pen + (int32_t)(g->left + column - run) * scale,
-                        (int32_t)(row - g->top) * scale, (int32_t)run * scale, scale);
-            run = 0;
+            for (uint8_t row = 0; row < run.h; row++)
+                pmb_span_shade(c, x + g->left + column - count, y - g->top + run.y + row, count,
+                               shares, color);
+            count = 0;
         }
     }
+}
+
+static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
+                       int32_t pen, uint8_t scale)
+{
+    if (scale > 1 || (style->turn & 3) != 0)
+        draw_rects(c, g, style, p, pen, scale);
+    else if (g->depth > 1 || g->kept != 0)
+        shade_glyph(c, g, p.x + pen, p.y, style->color);
+    else
+        stamp_glyph(c, g, p.x + pen, p.y, style->color);
+}
+
+/* The pen of a text, and the glyph before it. */
+struct pen {
+    int32_t at;
+    const PMB_FLASH pmb_font *font; /* of the glyph before; NULL: there is none */
+    uint16_t number;
+};
+
+/* The next glyph of the text, the pen moved by its kerning; false at the end. */
+static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **text,
+                       struct pen *pen, pmb_glyph *glyph)
+{
+    const uint32_t code = pmb_text_next(text);
+    if (code == 0)
+        return false;
+    *glyph = pmb_style_glyph(style, code);
+    if (pen->font == glyph->font)
+        pen->at += (int32_t)pmb_font_kerning(pen->font, pen->number, glyph->number) * scale;
+    pen->font = glyph->font;
+    pen->number = glyph->number;
+    return true;
+}
+
+static uint8_t scale_of(const pmb_text_style *style)
+{
+    return style->scale ? style->scale : 1;
 }
 
 int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
                      const char *end)
 {
-    const uint8_t scale = style->scale ? style->scale : 1;
-    int32_t moved = 0;
-    uint32_t code;
-    while (moved <= INT16_MAX && text != end && (code = pmb_text_next(&text)) != 0) {
-        const pmb_glyph g = pmb_style_glyph(style, code);
-        if (c && scale == 1 && (style->turn & 3) == 0)
-            draw_glyph(c, &g, p.x + moved, p.y, style->color);
-        else if (c)
-            draw_runs(c, &g, style, p, moved, scale);
-        moved += (int32_t)g.advance * scale;
+    const uint8_t scale = scale_of(style);
+    struct pen pen = {.at = 0};
+    pmb_glyph glyph;
+    while (pen.at <= INT16_MAX && text != end && next_glyph(style, scale, &text, &pen, &glyph)) {
+        if (c)
+            draw_glyph(c, &glyph, style, p, pen.at, scale);
+        pen.at += (int32_t)glyph.advance * scale;
     }
-    return moved;
+    return pen.at;
+}
+
+void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p, uint32_t code)
+{
+    pmb_text_style upright = *style;
+    upright.turn = 0;
+    const pmb_glyph glyph = pmb_style_glyph(style, code);
+    draw_glyph(c, &glyph, &upright, p, 0, scale_of(style));
+}
+
+const char *pmb_text_cut(const pmb_text_style *style, const char *text, const char *end,
+                         int32_t width)
+{
+    const uint8_t scale = scale_of(style);
+    const char *const start = text;
+    struct pen pen = {.at = 0};
+    pmb_glyph glyph;
+    while (text < end) {
+        const char *const before = text;
+        if (!next_glyph(style, scale, &text, &pen, &glyph))
+            break;
+        pen.at += (int32_t)glyph.advance * scale;
+        if (pen.at > width && before > start)
+            return before;
+    }
+    return text;
 }
 
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)

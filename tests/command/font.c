@@ -41,9 +41,9 @@ static bool same_look(const pmb_font *a, const pmb_font *b, const char *text)
 static void a_made_font_is_the_one_that_is_built_in(void **state)
 {
     (void)state;
-    const struct outcome o = shell(PEMBLE " font make " JETTY " -o jetty.pmf");
+    const struct outcome o = shell(PEMBLE " font make " JETTY " --plain -o jetty.pmf");
     assert_int_equal(o.status, 0);
-    assert_says(o.out, "jetty.pmf: 210 glyphs, ");
+    assert_says(o.out, "jetty.pmf: 210 glyphs (0 packed), ");
     const pmb_font font = load("jetty.pmf");
     assert_int_equal(font.size, pmb_font_jetty.size);
     assert_memory_equal(font.bytes, pmb_font_jetty.bytes, font.size);
@@ -56,7 +56,7 @@ static void only_the_chosen_characters_are_there(void **state)
         shell(PEMBLE " font make " JETTY " --text 'Tide m' --range 0x30-0x39,46 -o some.pmf");
     assert_int_equal(o.status, 0);
     assert_says(o.out, "some.pmf: 18 glyphs"); /* six, ten, one and the replacement */
-    assert_says(o.out, "the choice of characters saves");
+    assert_says(o.out, "with all its characters");
     const pmb_font font = load("some.pmf");
     assert_true(same_look(&font, &pmb_font_jetty, "Tide 4.12 m"));
     assert_false(same_look(&font, &pmb_font_jetty, "Wind"));
@@ -95,6 +95,77 @@ static void outline_fonts_have_the_size_asked_for(void **state)
     }
 }
 
+/* The number in front of a word that the command printed after another one. */
+static unsigned long said_before(const char *text, const char *from, const char *word)
+{
+    const char *at = strstr(text, from);
+    assert_non_null(at);
+    const char *end = strstr(at, word);
+    assert_non_null(end);
+    while (end > at && end[-1] == ' ')
+        end--;
+    while (end > at && end[-1] >= '0' && end[-1] <= '9')
+        end--;
+    return strtoul(end, NULL, 10);
+}
+
+/* What it says of an option is what that option does. */
+static void each_option_saves_what_it_says(void **state)
+{
+    (void)state;
+    const char *make = PEMBLE " font make " SANS " --size 20 --bits 4 --range 32-126 %s -o o.pmf";
+    static const struct {
+        const char *option, *said;
+    } cases[] = {{"--plain", "with --plain"}, {"--unkerned", "with --unkerned"}};
+    const struct outcome o = shell(make, "");
+    assert_int_equal(o.status, 0);
+    assert_int_equal(said_before(o.out, "pairs,", "bytes of flash"), load("o.pmf").size);
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        assert_int_equal(shell(make, cases[i].option).status, 0);
+        assert_int_equal(said_before(o.out, cases[i].said, "bytes"), load("o.pmf").size);
+    }
+    assert_int_equal(
+        shell(PEMBLE " font make " SANS " --size 20 --bits 2 --range 32-126 -o o.pmf").status, 0);
+    assert_int_equal(said_before(o.out, "with --bits 2", "bytes"), load("o.pmf").size);
+}
+
+/* A font drawn in several ways, on a format with shades. */
+static void draw_in_all_ways(const pmb_font *font, uint8_t *pixels, size_t size)
+{
+    pmb_canvas c;
+    memset(pixels, 0, size);
+    assert_int_equal(pmb_canvas_init(&c, &pmb_grey4, (pmb_rect){0, 0, 400, 200}, pixels, size),
+                     PMB_OK);
+    pmb_text_style style = {.font = font, .color = PMB_WHITE};
+    pmb_text(&c, &style, (pmb_point){5, 40}, "Tide 4.12 m AVO");
+    style.turn = 1;
+    pmb_text(&c, &style, (pmb_point){370, 5}, "Wind");
+    style.turn = 0;
+    style.scale = 2;
+    pmb_text(&c, &style, (pmb_point){5, 150}, "g&@8");
+}
+
+static void packed_glyphs_are_the_plain_ones(void **state)
+{
+    (void)state;
+    for (int bits = 1; bits <= 4; bits *= 2)
+        for (int size = 9; size < 60; size += 25) {
+            static uint8_t plain[200 * 200], packed[200 * 200];
+            const char *make =
+                PEMBLE " font make " SANS " --size %d --bits %d --range 32-126 -o o.pmf %s";
+            struct outcome o = shell(make, size, bits, "--plain");
+            assert_says(o.out, "(0 packed)");
+            pmb_font font = load("o.pmf");
+            draw_in_all_ways(&font, plain, sizeof plain);
+            const uint32_t before = font.size;
+            o = shell(make, size, bits, "");
+            font = load("o.pmf");
+            assert_true(font.size < before);
+            draw_in_all_ways(&font, packed, sizeof packed);
+            assert_memory_equal(plain, packed, sizeof plain);
+        }
+}
+
 static void the_c_source_compiles_and_holds_the_same_bytes(void **state)
 {
     (void)state;
@@ -128,6 +199,7 @@ static void what_cannot_be_made_is_refused(void **state)
         {"font make " JETTY " --text \xD0\x96 -o x.c", "it has none of the characters", 1},
         {"font make " SANS " --text a -o x.c", "needs a size of 4 to 200 pixels, not 0", 1},
         {"font make " SANS " --size 12 -o x.c", "more than 4096 characters", 1},
+        {"font make " SANS " --size 12 --bits 3 -o x.c", "has 1, 2 or 4 bits a pixel, not 3", 1},
         {"font make " JETTY " -o no/x.c", "no/x.c: No such file", 1},
         {"font make no.ttf -o x.c", "it cannot be opened as a font", 1},
         {"font show no.ttf", "it cannot be opened as a font", 1},
@@ -174,6 +246,8 @@ int main(void)
         cmocka_unit_test(only_the_chosen_characters_are_there),
         cmocka_unit_test(characters_are_collected_from_sources),
         cmocka_unit_test(outline_fonts_have_the_size_asked_for),
+        cmocka_unit_test(each_option_saves_what_it_says),
+        cmocka_unit_test(packed_glyphs_are_the_plain_ones),
         cmocka_unit_test(the_c_source_compiles_and_holds_the_same_bytes),
         cmocka_unit_test(what_cannot_be_made_is_refused),
         cmocka_unit_test(a_missing_character_is_named),

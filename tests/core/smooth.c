@@ -141,7 +141,8 @@ static double round_share(const void *shape, int x, int y)
 static double round_line_share(const void *shape, int x, int y)
 {
     const struct shape *s = shape;
-    return round_share(s, x, y) - share_of(round_inside(pmb_rect_inset(s->r, 1), s->width - 1, x, y));
+    return round_share(s, x, y) -
+           share_of(round_inside(pmb_rect_inset(s->r, 1), s->width - 1, x, y));
 }
 
 static void round_rectangles_are_as_defined(void **state)
@@ -174,7 +175,8 @@ static void wide_lines_are_as_defined(void **state)
     unsigned seed = 4;
     for (int i = 0; i < 400; i++) {
         static struct sheet s;
-        const struct shape shape = {.a = random_point(&seed), .b = random_point(&seed),
+        const struct shape shape = {.a = random_point(&seed),
+                                    .b = random_point(&seed),
                                     .width = 2 + (int)random_below(&seed, 12)};
         open_sheet(&s, &pmb_rgb565);
         pmb_smooth_line_wide(&s.c, shape.a, shape.b, (uint8_t)shape.width, PMB_WHITE);
@@ -191,7 +193,8 @@ static double line_share(const void *shape, int x, int y)
     const double along = steep ? y : x, aside = steep ? x : y;
     if (along < fmin(from, to) || along > fmax(from, to))
         return 0;
-    const double there = from == to ? side : side + (far_side - side) * (along - from) / (to - from);
+    const double there =
+        from == to ? side : side + (far_side - side) * (along - from) / (to - from);
     return fmax(0, 1 - fabs(aside - there));
 }
 
@@ -234,7 +237,8 @@ static void sectors_are_as_defined(void **state)
     for (int i = 0; i < 100; i++) {
         static struct sheet s;
         const int outer = 6 + (int)random_below(&seed, 20);
-        const struct shape shape = {.a = {30, 28}, .width = outer,
+        const struct shape shape = {.a = {30, 28},
+                                    .width = outer,
                                     .inner = (int)random_below(&seed, (unsigned)outer - 2) - 1,
                                     .from = random_below(&seed, 360),
                                     .sweep = 5 + random_below(&seed, 350)};
@@ -281,9 +285,9 @@ static void polygons_take_their_part_of_the_area(void **state)
         /* Around a middle, so that it does not cross itself: there the parts of both sides would
          * be folded together. Every second corner may lie further in. */
         for (int k = 0; k < 5; k++)
-            shape.corners[k] =
-                pmb_polar((pmb_point){31, 27}, (pmb_angle)(k * 13107 + (int)random_below(&seed, 9000)),
-                          (int16_t)(6 + random_below(&seed, 20)));
+            shape.corners[k] = pmb_polar((pmb_point){31, 27},
+                                         (pmb_angle)(k * 13107 + (int)random_below(&seed, 9000)),
+                                         (int16_t)(6 + random_below(&seed, 20)));
         open_sheet(&s, &pmb_rgb565);
         pmb_smooth_polygon_fill(&s.c, shape.corners, 5, PMB_WHITE);
         compare(&s, polygon_share, &shape, 0.04, "polygon");
@@ -398,8 +402,8 @@ static void bands_show_what_a_whole_buffer_shows(void **state)
 {
     (void)state;
     static const pmb_format *const formats[] = {&pmb_mono_vertical, &pmb_mono_horizontal_lsb,
-                                                &pmb_grey4, &pmb_grey4_vertical, &pmb_rgb565,
-                                                &pmb_ink_horizontal};
+                                                &pmb_grey4,         &pmb_grey4_vertical,
+                                                &pmb_rgb565,        &pmb_ink_horizontal};
     for (size_t f = 0; f < LENGTH(formats); f++)
         for (size_t i = 0; i < cell_count; i++) {
             static struct sheet whole, band;

@@ -11,11 +11,16 @@ static const struct {
     const char *picture;
     const pmb_format *format;
 } formats[] = {
-    {"one-bit", &pmb_mono_vertical},    {"one-bit", &pmb_mono_vertical_msb},
-    {"one-bit", &pmb_mono_horizontal},  {"one-bit", &pmb_mono_horizontal_lsb},
-    {"grey", &pmb_grey4},               {"grey", &pmb_grey4_vertical},
-    {"colour", &pmb_rgb565},            {"ink", &pmb_ink_vertical},
-    {"ink", &pmb_ink_vertical_msb},     {"ink", &pmb_ink_horizontal},
+    {"one-bit", &pmb_mono_vertical},
+    {"one-bit", &pmb_mono_vertical_msb},
+    {"one-bit", &pmb_mono_horizontal},
+    {"one-bit", &pmb_mono_horizontal_lsb},
+    {"grey", &pmb_grey4},
+    {"grey", &pmb_grey4_vertical},
+    {"colour", &pmb_rgb565},
+    {"ink", &pmb_ink_vertical},
+    {"ink", &pmb_ink_vertical_msb},
+    {"ink", &pmb_ink_horizontal},
     {"ink", &pmb_ink_horizontal_lsb},
 };
 
@@ -72,8 +77,8 @@ static int keep(const char *directory)
     for (size_t f = 0; f < LENGTH(formats); f++) {
         static uint8_t drawn[H][W][3];
         draw_sheet(formats[f].format, drawn);
-        png_image image = {.version = PNG_IMAGE_VERSION, .width = W, .height = H,
-                           .format = PNG_FORMAT_RGB};
+        png_image image = {
+            .version = PNG_IMAGE_VERSION, .width = W, .height = H, .format = PNG_FORMAT_RGB};
         if (!png_image_write_to_file(&image, path_of(directory, formats[f].picture), 0, drawn, 0,
                                      NULL)) {
             fprintf(stderr, "%s: %s\n", path_of(directory, formats[f].picture), image.message);

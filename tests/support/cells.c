@@ -12,7 +12,8 @@ static pmb_point at(int x, int y)
 
 static const pmb_rect all = {1, 1, 30, 30}, wide = {1, 7, 30, 17}, tall = {8, 1, 15, 30};
 static const pmb_point star[] = {{16, 1}, {25, 30}, {1, 12}, {30, 12}, {6, 30}};
-static const pmb_point arrow[] = {{2, 20}, {15, 2}, {29, 20}, {20, 17}, {20, 29}, {11, 29}, {11, 17}};
+static const pmb_point arrow[] = {{2, 20},  {15, 2},  {29, 20}, {20, 17},
+                                  {20, 29}, {11, 29}, {11, 17}};
 static const uint8_t waves[8] = {0x18, 0x24, 0x42, 0x81, 0x18, 0x24, 0x42, 0x81};
 
 typedef void (*line_drawer)(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color);

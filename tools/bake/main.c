@@ -1,25 +1,52 @@
-/* main.c - pemble-bake: turns the typefaces in assets/ into C while Pemble is built. */
+/* main.c - pemble-bake: turns the typefaces of the library into C while Pemble is built. */
 #include <stdio.h>
+#include <stdlib.h>
+#include <unistd.h>
 #include "font_block.h"
+
+static int fail_usage(void)
+{
+    fprintf(stderr, "usage: pemble-bake [-s SIZE] [-b BITS] [-l] [-p] FONT NAME OUT.c\n"
+                    "  -l  only Latin-1 (U+0020 to U+007E, U+00A0 to U+00FF)\n"
+                    "  -p  plain: no glyph is packed\n");
+    return 2;
+}
 
 int main(int argc, char **argv)
 {
     static struct font_block block;
+    static struct code_set latin;
+    struct font_request request = {.bits = 1};
     char why[160], name[80];
-    if (argc != 4) {
-        fprintf(stderr, "usage: pemble-bake FONT NAME OUT.c\n");
-        return 2;
+    for (int option; (option = getopt(argc, argv, "s:b:lp")) != -1;) {
+        if (option == 's')
+            request.size = atoi(optarg);
+        else if (option == 'b')
+            request.bits = atoi(optarg);
+        else if (option == 'p')
+            request.plain = true;
+        else if (option == 'l')
+            request.only = &latin;
+        else
+            return fail_usage();
     }
-    if (!font_block_read(&block, &(struct font_request){.path = argv[1]}, why, sizeof why)) {
-        fprintf(stderr, "pemble-bake: %s: %s\n", argv[1], why);
+    if (argc - optind != 3)
+        return fail_usage();
+    char **words = argv + optind;
+    for (uint32_t code = 0x20; code <= 0xFF; code++)
+        if (code <= 0x7E || code >= 0xA0)
+            (void)code_set_add(&latin, code);
+    request.path = words[0];
+    if (!font_block_read(&block, &request, why, sizeof why)) {
+        fprintf(stderr, "pemble-bake: %s: %s\n", words[0], why);
         return 1;
     }
-    FILE *f = fopen(argv[3], "w");
+    FILE *f = fopen(words[2], "w");
     if (!f) {
-        perror(argv[3]);
+        perror(words[2]);
         return 1;
     }
-    snprintf(name, sizeof name, "pmb_font_%s", argv[2]);
+    snprintf(name, sizeof name, "pmb_font_%s", words[1]);
     const bool good = font_block_write_c(&block, name, f);
     font_block_free(&block);
     return fclose(f) == 0 && good ? 0 : 1;

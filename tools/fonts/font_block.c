@@ -6,15 +6,22 @@
 #include <string.h>
 #include <ft2build.h>
 #include FT_FREETYPE_H
+#include "glyph_pack.h"
 
-enum { HEADER_BYTES = 28, MOST_GLYPHS = MOST_CODES + 1, MOST_BITMAP_BYTES = 1 << 20 };
+enum { HEADER_BYTES = 28, RANGE_BYTES = 5, RECORD_BYTES = 8, PAIR_BYTES = 5 };
+enum { MOST_GLYPHS = MOST_CODES + 1, MOST_BITMAP_BYTES = 1 << 22, MOST_PAIRS = 65535 };
 enum { REPLACEMENT = 0xFFFD };
 
 struct work {
     FT_Face face;
     FT_Int32 load; /* how glyphs are loaded */
-    uint8_t ranges[MOST_GLYPHS * 5], records[MOST_GLYPHS * 8], *bitmaps;
-    size_t range_count, glyph_count, bitmap_bytes, replacement;
+    int bits;
+    bool plain;
+    uint8_t ranges[MOST_GLYPHS * RANGE_BYTES], records[MOST_GLYPHS * RECORD_BYTES];
+    uint8_t *bitmaps, *pairs;
+    size_t range_count, glyph_count, bitmap_bytes, pair_count, replacement, packed;
+    FT_UInt indices[MOST_GLYPHS]; /* what the font calls each glyph */
+    uint8_t digit;                /* advance of the widest */
 };
 
 static void put_number(uint8_t *at, uint32_t value, int bytes)
@@ -34,27 +41,40 @@ static uint32_t crc32_of(const uint8_t *bytes, size_t count)
     return ~crc;
 }
 
-/* Appends the pixels of a glyph, without padding between rows. */
+/* The value of a pixel, 0 to the most that the bits can say. */
+static uint8_t value_of(const FT_Bitmap *bitmap, unsigned x, unsigned y, int bits)
+{
+    const uint8_t *row = bitmap->buffer + (int)y * bitmap->pitch;
+    const int most = (1 << bits) - 1;
+    if (bitmap->pixel_mode == FT_PIXEL_MODE_MONO)
+        return (uint8_t)(row[x / 8] & 0x80 >> (x & 7) ? most : 0);
+    return (uint8_t)((row[x] * most + 127) / 255);
+}
+
+/* Appends the pixels of a glyph in the way that takes least; returns the way, or -1 when there is
+ * no room. */
 static int add_bitmap(struct work *w, const FT_Bitmap *bitmap)
 {
+    static uint8_t values[255 * 255];
     const size_t pixels = (size_t)bitmap->width * bitmap->rows;
-    if (w->bitmap_bytes + (pixels + 7) / 8 > MOST_BITMAP_BYTES)
+    for (unsigned y = 0; y < bitmap->rows; y++)
+        for (unsigned x = 0; x < bitmap->width; x++)
+            values[y * bitmap->width + x] = value_of(bitmap, x, y, w->bits);
+    if (w->bitmap_bytes + pixels + 1 > MOST_BITMAP_BYTES)
         return -1;
     uint8_t *out = w->bitmaps + w->bitmap_bytes;
-    size_t n = 0;
-    for (unsigned y = 0; y < bitmap->rows; y++)
-        for (unsigned x = 0; x < bitmap->width; x++, n++)
-            if (bitmap->buffer[(int)y * bitmap->pitch + (int)(x / 8)] & 0x80 >> (x & 7))
-                out[n / 8] |= (uint8_t)(0x80 >> (n & 7));
-    w->bitmap_bytes += (pixels + 7) / 8;
-    return 0;
+    int way = 0;
+    w->bitmap_bytes += glyph_pack(values, (int)bitmap->width, (int)bitmap->rows, w->bits,
+                                  w->plain ? NULL : &way, out);
+    w->packed += way != 0;
+    return way;
 }
 
 static void add_range(struct work *w, uint32_t code)
 {
-    uint8_t *last = w->ranges + 5 * w->range_count;
+    uint8_t *last = w->ranges + RANGE_BYTES * w->range_count;
     if (w->range_count > 0) {
-        const uint8_t *before = last - 5;
+        const uint8_t *before = last - RANGE_BYTES;
         const uint32_t first = before[0] | (uint32_t)before[1] << 8 | (uint32_t)before[2] << 16;
         const uint32_t count = before[3] | (uint32_t)before[4] << 8;
         if (first + count == code) {
@@ -75,28 +95,57 @@ static int add_glyph(struct work *w, uint32_t code, FT_UInt index, char *why, si
     }
     const FT_GlyphSlot slot = w->face->glyph;
     const long advance = slot->advance.x / 64;
-    if (slot->bitmap.pixel_mode != FT_PIXEL_MODE_MONO || slot->bitmap.width > 255 ||
-        slot->bitmap.rows > 255 || advance < 0 || advance > 255 || slot->bitmap_left < -128 ||
-        slot->bitmap_left > 127 || slot->bitmap_top < -128 || slot->bitmap_top > 127) {
+    if ((slot->bitmap.pixel_mode != FT_PIXEL_MODE_MONO &&
+         slot->bitmap.pixel_mode != FT_PIXEL_MODE_GRAY) ||
+        slot->bitmap.width > 255 || slot->bitmap.rows > 255 || advance < 0 || advance > 255 ||
+        slot->bitmap_left < -128 || slot->bitmap_left > 127 || slot->bitmap_top < -128 ||
+        slot->bitmap_top > 127) {
         snprintf(why, why_size, "character U+%04X is larger than a glyph can be", (unsigned)code);
         return -1;
     }
-    uint8_t *record = w->records + 8 * w->glyph_count;
-    put_number(record, (uint32_t)w->bitmap_bytes, 3);
+    const size_t place = w->bitmap_bytes;
+    const int way = add_bitmap(w, &slot->bitmap);
+    if (way < 0) {
+        snprintf(why, why_size, "the font is larger than a block can be");
+        return -1;
+    }
+    uint8_t *record = w->records + RECORD_BYTES * w->glyph_count;
+    put_number(record, (uint32_t)place | (uint32_t)way << 22, 3);
     record[3] = (uint8_t)slot->bitmap.width;
     record[4] = (uint8_t)slot->bitmap.rows;
     record[5] = (uint8_t)slot->bitmap_left;
     record[6] = (uint8_t)slot->bitmap_top;
     record[7] = (uint8_t)advance;
+    if (code >= '0' && code <= '9' && record[7] > w->digit)
+        w->digit = record[7];
     if (code == REPLACEMENT)
         w->replacement = w->glyph_count;
-    w->glyph_count++;
+    w->indices[w->glyph_count++] = index;
     add_range(w, code);
-    if (add_bitmap(w, &slot->bitmap)) {
-        snprintf(why, why_size, "the font is larger than a block can be");
-        return -1;
-    }
     return 0;
+}
+
+/* Every pair of glyphs that the font moves by a whole pixel or more. */
+static bool add_pairs(struct work *w, char *why, size_t why_size)
+{
+    FT_Vector by;
+    for (size_t a = 0; a < w->glyph_count && FT_HAS_KERNING(w->face); a++)
+        for (size_t b = 0; b < w->glyph_count; b++) {
+            if (FT_Get_Kerning(w->face, w->indices[a], w->indices[b], FT_KERNING_DEFAULT, &by))
+                continue;
+            const long pixels = by.x / 64;
+            if (pixels == 0 || pixels < -128 || pixels > 127)
+                continue;
+            if (w->pair_count == MOST_PAIRS) {
+                snprintf(why, why_size, "it has more than %d pairs that are kerned", MOST_PAIRS);
+                return false;
+            }
+            uint8_t *pair = w->pairs + PAIR_BYTES * w->pair_count++;
+            put_number(pair, (uint32_t)a, 2);
+            put_number(pair + 2, (uint32_t)b, 2);
+            pair[4] = (uint8_t)pixels;
+        }
+    return true;
 }
 
 /* Height of a letter above the baseline, 0 when the font has none. */
@@ -110,34 +159,49 @@ static uint8_t height_of(const struct work *w, char letter)
 
 static void assemble(const struct work *w, struct font_block *block)
 {
-    const size_t ranges = 5 * w->range_count, records = 8 * w->glyph_count;
-    block->size = HEADER_BYTES + ranges + records + w->bitmap_bytes;
+    const size_t ranges = RANGE_BYTES * w->range_count, records = RECORD_BYTES * w->glyph_count;
+    const size_t pairs = PAIR_BYTES * w->pair_count;
+    block->size = HEADER_BYTES + ranges + records + pairs + w->bitmap_bytes;
     block->glyphs = (unsigned)w->glyph_count;
     block->bitmap_bytes = w->bitmap_bytes;
+    block->packed = (unsigned)w->packed;
+    block->pairs = (unsigned)w->pair_count;
     uint8_t *b = block->bytes = calloc(1, block->size);
     const FT_Size_Metrics *m = &w->face->size->metrics;
-    memcpy(b, "PMBF\1\1", 6);
+    memcpy(b, "PMBF\2", 5);
+    b[5] = (uint8_t)w->bits;
     b[6] = (uint8_t)(m->ascender / 64);
     b[7] = (uint8_t)(-m->descender / 64);
     b[8] = (uint8_t)(m->height / 64);
     /* Fonts of numerals have no capitals: their digits are as high. */
     b[9] = height_of(w, FT_Get_Char_Index(w->face, 'H') ? 'H' : '0');
     b[10] = height_of(w, 'x');
+    b[11] = w->digit;
     put_number(b + 12, (uint32_t)w->range_count, 2);
     put_number(b + 14, (uint32_t)w->glyph_count, 2);
     put_number(b + 16, (uint32_t)w->replacement, 2);
+    put_number(b + 18, (uint32_t)w->pair_count, 2);
     put_number(b + 20, (uint32_t)block->size, 4);
-    memcpy(b + HEADER_BYTES, w->ranges, ranges);
-    memcpy(b + HEADER_BYTES + ranges, w->records, records);
-    memcpy(b + HEADER_BYTES + ranges + records, w->bitmaps, w->bitmap_bytes);
+    uint8_t *at = b + HEADER_BYTES;
+    memcpy(at, w->ranges, ranges);
+    memcpy(at += ranges, w->records, records);
+    memcpy(at += records, w->pairs, pairs);
+    memcpy(at + pairs, w->bitmaps, w->bitmap_bytes);
     put_number(b + 24, crc32_of(b + HEADER_BYTES, block->size - HEADER_BYTES), 4);
 }
 
-/* Chooses the size. */
-static bool prepare(struct work *w, int size, char *why, size_t why_size)
+/* Chooses the size and how glyphs are drawn. */
+static bool prepare(struct work *w, const struct font_request *request, char *why, size_t why_size)
 {
     FT_Face face = w->face;
-    w->load = FT_LOAD_RENDER | FT_LOAD_TARGET_MONO;
+    const int size = request->size;
+    w->plain = request->plain;
+    w->bits = request->bits ? request->bits : 1;
+    w->load = FT_LOAD_RENDER | (w->bits == 1 ? FT_LOAD_TARGET_MONO : FT_LOAD_TARGET_NORMAL);
+    if (w->bits != 1 && w->bits != 2 && w->bits != 4) {
+        snprintf(why, why_size, "a font has 1, 2 or 4 bits a pixel, not %d", w->bits);
+        return false;
+    }
     if (FT_Select_Charmap(face, FT_ENCODING_UNICODE)) {
         snprintf(why, why_size, "it has no Unicode encoding");
         return false;
@@ -195,17 +259,20 @@ bool font_block_read(struct font_block *block, const struct font_request *reques
     FT_Library library;
     struct work *w = calloc(1, sizeof *w);
     w->bitmaps = calloc(1, MOST_BITMAP_BYTES);
+    w->pairs = calloc(MOST_PAIRS, PAIR_BYTES);
     memset(block, 0, sizeof *block);
     snprintf(why, why_size, "it cannot be opened as a font");
     if (FT_Init_FreeType(&library) == 0) {
         good = FT_New_Face(library, request->path, 0, &w->face) == 0 &&
-               prepare(w, request->size, why, why_size) &&
-               add_glyphs(w, block, request->only, why, why_size);
+               prepare(w, request, why, why_size) &&
+               add_glyphs(w, block, request->only, why, why_size) &&
+               (request->unkerned || add_pairs(w, why, why_size));
         if (good)
             assemble(w, block);
         FT_Done_FreeType(library);
     }
     free(w->bitmaps);
+    free(w->pairs);
     free(w);
     return good;
 }

@@ -19,6 +19,9 @@ struct code_set {
 struct font_request {
     const char *path;
     int size;                    /* pixels from ascent to descent; 0: that of a bitmap font */
+    int bits;                    /* a pixel: 1, 2 or 4; 0 is 1 */
+    bool plain;                  /* no glyph is packed */
+    bool unkerned;               /* without the pairs that are kerned */
     const struct code_set *only; /* NULL: every character of the font */
 };
 
@@ -27,6 +30,8 @@ struct font_block {
     size_t size;
     unsigned glyphs;
     size_t bitmap_bytes;
+    unsigned packed;         /* glyphs that are */
+    unsigned pairs;          /* that are kerned */
     struct code_set missing; /* asked for, and not in the font */
 };
 

@@ -10,20 +10,24 @@
 
 static const struct usage make_usage = {
     .name = "font make",
-    .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--range R] [--text T] [--from FILE.c]",
+    .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--bits 1|2|4] [--range R] [--text T]\n"
+                 "                 [--from FILE.c] [--plain] [--unkerned]",
     .text =
         "Makes a font for the library from TTF, OTF, BDF or PCF. Without --range, --text and\n"
         "--from it has every character of the input; with them, those that they name together.\n"
         "OUT.c is a C source with a const pmb_font; any other ending is written as the bytes\n"
-        "alone, for a card. Glyphs have one bit a pixel.\n",
+        "alone, for a card. With 2 or 4 bits a pixel the edges of an outline font are smooth.\n"
+        "Glyphs are packed where that takes fewer bytes, and pairs are kerned where the font does\n"
+        "so. What each option would save is printed.\n",
     .examples = "  pemble font make sans.ttf --size 14 --range 32-126,0xb0 -o sans14.c\n"
+                "  pemble font make sans.ttf --size 24 --bits 4 --text 0123456789.- -o big.c\n"
                 "  pemble font make assets/fonts/bollard32.bdf --text 0123456789.: -o clock.c\n"
                 "  pemble font make sans.ttf --size 12 --from main.c -o just_mine.c\n",
 };
 
 static const struct usage show_usage = {
     .name = "font show",
-    .arguments = "FONT [-o SPECIMEN.png] [--size N]",
+    .arguments = "FONT [-o SPECIMEN.png] [--size N] [--bits 1|2|4]",
     .text =
         "Draws a specimen of a font, a file as for 'font make' or one made by it: its metrics and\n"
         "its size, a sentence and numbers where it has them, and every glyph with its code;\n"
@@ -81,17 +85,43 @@ static void say_missing(const struct code_set *missing)
     fprintf(stderr, "%s\n", missing->count > 12 ? " and others" : "");
 }
 
-/* What the whole font would take, and so what the choice of characters saves. */
-static void say_saving(const struct font_request *request, const struct font_block *block)
+/* One line of what another choice would take; nothing when it makes no difference. */
+static void say_choice(const struct font_block *block, const struct font_request *other,
+                       const char *choice)
 {
-    static struct font_block whole;
+    static struct font_block made;
     char why[160];
-    const struct font_request all = {.path = request->path, .size = request->size};
-    if (!request->only || !font_block_read(&whole, &all, why, sizeof why))
+    if (!font_block_read(&made, other, why, sizeof why))
         return;
-    printf("  the choice of characters saves %zu of %zu bytes\n", whole.size - block->size,
-           whole.size);
-    font_block_free(&whole);
+    const long more = (long)made.size - (long)block->size;
+    if (more != 0)
+        printf("  %-28s %7zu bytes, %ld %s\n", choice, made.size, more < 0 ? -more : more,
+               more < 0 ? "less" : "more");
+    font_block_free(&made);
+}
+
+/* What each option does to the size. */
+static void say_choices(const struct font_request *request, const struct font_block *block)
+{
+    static const struct {
+        int bits;
+        const char *choice;
+    } depths[] = {{1, "with --bits 1"}, {2, "with --bits 2"}, {4, "with --bits 4"}};
+    struct font_request other = *request;
+    other.plain = !request->plain;
+    say_choice(block, &other, request->plain ? "without --plain" : "with --plain");
+    other = *request;
+    other.unkerned = !request->unkerned;
+    say_choice(block, &other, request->unkerned ? "without --unkerned" : "with --unkerned");
+    for (int i = 0; i < 3 && request->size > 0; i++) {
+        other = *request;
+        other.bits = depths[i].bits;
+        say_choice(block, &other, depths[i].choice);
+    }
+    other = *request;
+    other.only = NULL;
+    if (request->only)
+        say_choice(block, &other, "with all its characters");
 }
 
 static int make(const struct font_request *request, const char *out)
@@ -105,9 +135,11 @@ static int make(const struct font_request *request, const char *out)
     say_missing(&block.missing);
     const int status = write_block(&block, out);
     if (status == DONE) {
-        printf("%s: %u glyphs, %zu bytes of flash: %zu of pixels, %zu of tables\n", out,
-               block.glyphs, block.size, block.bitmap_bytes, block.size - block.bitmap_bytes);
-        say_saving(request, &block);
+        printf("%s: %u glyphs (%u packed), %u kerned pairs, %zu bytes of flash: %zu of pixels, %zu "
+               "of tables\n",
+               out, block.glyphs, block.packed, block.pairs, block.size, block.bitmap_bytes,
+               block.size - block.bitmap_bytes);
+        say_choices(request, &block);
     }
     font_block_free(&block);
     return status;
@@ -117,14 +149,17 @@ static int run_make(int argc, const char **argv)
 {
     static struct code_set only;
     char *out = NULL, *ranges = NULL, *text = NULL, *source = NULL;
-    int size = 0, status;
+    int size = 0, bits = 1, plain = 0, unkerned = 0, status;
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the font to write; needed", "FILE"},
         {"size", 's', POPT_ARG_INT, &size, 0, "pixels, for outline fonts", "N"},
+        {"bits", 'b', POPT_ARG_INT, &bits, 0, "bits a pixel: 1 (the default), 2 or 4", "B"},
         {"range", '\0', POPT_ARG_STRING, &ranges, 0, "code points, such as 32-126,0xb0", "R"},
         {"text", '\0', POPT_ARG_STRING, &text, 0, "the characters of this text", "T"},
         {"from", '\0', POPT_ARG_STRING, &source, 0,
          "the characters of all string literals of a C source", "FILE.c"},
+        {"plain", '\0', POPT_ARG_NONE, &plain, 0, "pack no glyph: larger, and drawn faster", NULL},
+        {"unkerned", '\0', POPT_ARG_NONE, &unkerned, 0, "leave out the kerned pairs", NULL},
         POPT_TABLEEND,
     };
     struct line line;
@@ -138,7 +173,14 @@ static int run_make(int argc, const char **argv)
              (!text || characters_from_text(&only, text)) &&
              (!source || characters_from_source(&only, source)))
         status = make(
-            &(struct font_request){line.words[0], size, ranges || text || source ? &only : NULL},
+            &(struct font_request){
+                .path = line.words[0],
+                .size = size,
+                .bits = bits ? bits : -1,
+                .plain = plain,
+                .unkerned = unkerned,
+                .only = ranges || text || source ? &only : NULL,
+            },
             out);
     line_done(&line);
     return status;
@@ -181,11 +223,12 @@ static int show(const struct font_request *request, const char *out)
 static int run_show(int argc, const char **argv)
 {
     char *out = NULL;
-    int size = 0, status;
+    int size = 0, bits = 1, status;
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the picture; specimen.png if not given",
          "SPECIMEN.png"},
         {"size", 's', POPT_ARG_INT, &size, 0, "pixels, for outline fonts", "N"},
+        {"bits", 'b', POPT_ARG_INT, &bits, 0, "bits a pixel, for outline fonts: 1, 2 or 4", "B"},
         POPT_TABLEEND,
     };
     struct line line;
@@ -195,7 +238,10 @@ static int run_show(int argc, const char **argv)
     static struct code_set latin;
     latin.count = 0;
     (void)characters_from_ranges(&latin, "32-126,160-255");
-    status = show(&(struct font_request){line.words[0], size, size ? &latin : NULL},
+    status = show(&(struct font_request){.path = line.words[0],
+                                         .size = size,
+                                         .bits = bits ? bits : -1,
+                                         .only = size ? &latin : NULL},
                   out ? out : "specimen.png");
     line_done(&line);
     return status;

@@ -50,22 +50,36 @@ static bool has_all(const struct codes *codes, const char *text)
     return true;
 }
 
+static pmb_color color_of(struct rgb color)
+{
+    return PMB_RGB((unsigned)color.red, (unsigned)color.green, (unsigned)color.blue);
+}
+
 /* Text in the font itself, its baseline at y, each pixel `zoom` times as large. */
 static void draw(struct image *image, const pmb_font *font, int x, int y, int zoom,
                  const char *text)
 {
-    enum { W = 1280, H = 512, BASE = 320 };
-    static uint8_t pixels[W / 8 * H];
-    const pmb_text_style style = {.font = font, .color = PMB_WHITE};
+    enum { MOST_W = 1280, MOST_H = 1024, ROOM = 20 };
+    static uint8_t pixels[MOST_W * 2 * MOST_H];
+    const pmb_color ground = color_of(paper);
+    const pmb_text_style style = {.font = font, .color = color_of(ink)};
     pmb_canvas c;
-    memset(pixels, 0, sizeof pixels);
-    (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){-20, -BASE, W, H}, pixels,
-                          sizeof pixels);
+    /* Marks may lie outside of what is measured. */
+    const pmb_font_metrics m = pmb_font_measure(font);
+    const int w = pmb_text_width(&style, text) + 2 * ROOM, h = m.ascent + m.descent + 2 * ROOM;
+    const pmb_rect bounds = {-ROOM, (int16_t)(-m.ascent - ROOM), (int16_t)(w < MOST_W ? w : MOST_W),
+                             (int16_t)h};
+    (void)pmb_canvas_init(&c, &pmb_rgb565, bounds, pixels, sizeof pixels);
+    pmb_fill(&c, ground);
     pmb_text(&c, &style, (pmb_point){0, 0}, text);
-    for (int row = -BASE; row < H - BASE; row++)
-        for (int column = -20; column < W - 20; column++)
-            if (pmb_canvas_peek(&c, (pmb_point){(int16_t)column, (int16_t)row}))
-                image_rect(image, x + column * zoom, y + row * zoom, zoom, zoom, ink);
+    for (int row = bounds.y; row < bounds.y + bounds.h; row++)
+        for (int column = bounds.x; column < bounds.x + bounds.w; column++) {
+            const pmb_color color = pmb_canvas_peek(&c, (pmb_point){(int16_t)column, (int16_t)row});
+            const struct rgb shown = {pmb_color_red(color), pmb_color_green(color),
+                                      pmb_color_blue(color)};
+            if (color != ground)
+                image_rect(image, x + column * zoom, y + row * zoom, zoom, zoom, shown);
+        }
 }
 
 /* A heading, the metrics, a sentence and numbers; returns the row below them. */
@@ -84,9 +98,10 @@ static int draw_head(struct image *image, const pmb_font *font, const struct cod
     int y = MARGIN;
     image_text(image, MARGIN, y, 3, slash ? slash + 1 : name, ink);
     snprintf(text, sizeof text,
-             "%d glyphs, %lu bytes; ascent %u, descent %u, line %u, capitals %u, small letters %u",
-             codes->count, (unsigned long)font->size, m.ascent, m.descent, m.line, m.cap_height,
-             m.x_height);
+             "%d glyphs, %u bit%s a pixel, %lu bytes; ascent %u, descent %u, line %u, capitals %u, "
+             "small letters %u",
+             codes->count, font->bytes[5], font->bytes[5] == 1 ? "" : "s",
+             (unsigned long)font->size, m.ascent, m.descent, m.line, m.cap_height, m.x_height);
     image_text(image, MARGIN, y + 34, 2, text, quiet);
     y += 70;
     for (int i = 0; i < 3; i++) {
