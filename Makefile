@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test fuzz build packages coverage golden format clean
+.PHONY: all demo test fuzz bench build packages coverage golden format clean
 
 all: build
 
@@ -26,6 +26,14 @@ fuzz: packages build/fuzz/build.ninja
 	    build/fuzz/fuzz-$$name -max_total_time=60 -max_len=2000 -artifact_prefix=build/fuzz/ \
 	        build/fuzz/found-$$name tests/fuzz/corpus/$$name || exit 1; \
 	done
+
+# Ratios of times against other libraries in one run, and instructions counted by callgrind.
+bench: packages
+	@tools/install-packages.sh bench/packages.debian
+	@cmake --preset bench >/dev/null
+	@cmake --build --preset bench
+	@build/bench/pemble-bench assets/fonts; status=$$?; \
+	    bench/instructions.sh build/bench/pemble-bench assets/fonts build/bench/counted; exit $$status
 
 coverage: packages build/coverage/build.ninja
 	@cmake --build --preset coverage

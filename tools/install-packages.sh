@@ -1,8 +1,8 @@
 #!/bin/sh
-# Installs the Debian packages listed in packages.debian that are missing.
+# Installs the Debian packages listed in packages.debian, or in the file given, that are missing.
 # Does nothing, and needs no network and no rights, when none is.
 set -u
-list=$(dirname "$0")/../packages.debian
+list=${1:-$(dirname "$0")/../packages.debian}
 
 if ! command -v dpkg-query >/dev/null 2>&1; then
     echo "install-packages: this is not a Debian system; install by its own means what $list lists" >&2

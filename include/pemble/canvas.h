@@ -22,6 +22,18 @@ typedef struct pmb_canvas pmb_canvas;
  * they check nothing.
  */
 typedef struct pmb_format pmb_format;
+
+/* A line, pixel by pixel: `count` pixels from (x, y) on, each one to the right of the last or, when
+ * steep, below it. `rest` grows by `rise` at each step; where it reaches `length`, that is taken
+ * off and the pixel is one further aside: `turn` (1 or -1) is down, or to the right when steep. */
+typedef struct pmb_stair {
+    int16_t x, y;
+    int32_t count;
+    uint32_t rest, rise, length;
+    int8_t turn;
+    bool steep;
+} pmb_stair;
+
 struct pmb_format {
     uint8_t rows_per_line;    /* rows that share a byte: 8 or 2 when it is vertical, else 1 */
     uint8_t columns_per_byte; /* columns that share a byte: 8, 2 or 1 */
@@ -44,6 +56,9 @@ struct pmb_format {
      * leaves the pixel alone, 255 sets it. A format of one bit sets it from 128 on. */
     void (*shade)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
                   pmb_color color);
+
+    /* Sets the pixels of a stair. NULL: its runs are set with `fill`. */
+    void (*stair)(pmb_canvas *c, const pmb_stair *stair, pmb_color color);
 
     /* What the pixel shows, as a colour. */
     pmb_color (*peek)(const pmb_canvas *c, int16_t x, int16_t y);

@@ -7,6 +7,8 @@
 /* Whether a colour is shown as light (color.h). */
 static inline bool pmb_mono_is_light(pmb_color color)
 {
+    if (color == PMB_WHITE || color == PMB_BLACK) /* most are */
+        return color == PMB_WHITE;
     return pmb_color_luma(color) >= 128;
 }
 

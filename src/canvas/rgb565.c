@@ -7,23 +7,6 @@ static uint8_t *pixel_at(const pmb_canvas *c, int16_t x, int16_t y)
     return c->pixels + (size_t)y * c->stride + (size_t)x * 2;
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
-{
-    const uint8_t high = (uint8_t)(color >> 8), low = (uint8_t)color;
-    uint8_t *const first = pixel_at(c, area.x, area.y);
-    const size_t bytes = (size_t)area.w * 2;
-    if (high == low) {
-        memset(first, high, bytes);
-    } else {
-        for (size_t i = 0; i < bytes; i += 2) {
-            first[i] = high;
-            first[i + 1] = low;
-        }
-    }
-    for (int16_t row = 1; row < area.h; row++)
-        memcpy(first + (size_t)row * c->stride, first, bytes);
-}
-
 static pmb_color color_at(const uint8_t *pixel)
 {
     return (pmb_color)(pixel[0] << 8 | pixel[1]);
@@ -33,6 +16,61 @@ static void put(uint8_t *pixel, pmb_color color)
 {
     pixel[0] = (uint8_t)(color >> 8);
     pixel[1] = (uint8_t)color;
+}
+
+enum { BLOCK = 32 };
+
+/* Bytes from an address on to the next multiple of 16, or next to it when it is odd: stores there
+ * are the fastest. */
+static size_t to_aligned(const uint8_t *at)
+{
+    return 16 - ((uintptr_t)at & 14);
+}
+
+/* A block of pixels, given four of them as they lie in memory. */
+static inline void put_block(uint8_t *at, uint64_t four)
+{
+    memcpy(at, &four, sizeof four);
+    memcpy(at + 8, &four, sizeof four);
+    memcpy(at + 16, &four, sizeof four);
+    memcpy(at + 24, &four, sizeof four);
+}
+
+/* At least a block of pixels. The first and the last block may lie over others. */
+static void fill_blocks(uint8_t *at, size_t bytes, uint64_t four)
+{
+    uint8_t *const last = at + bytes - BLOCK;
+    put_block(at, four);
+    for (at += to_aligned(at); at < last; at += BLOCK)
+        put_block(at, four);
+    put_block(last, four);
+}
+
+static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
+{
+    uint8_t *at = pixel_at(c, area.x, area.y);
+    size_t bytes = (size_t)area.w * 2;
+    int16_t rows = area.h;
+    if (bytes < BLOCK) {
+        for (; rows > 0; rows--, at += c->stride)
+            for (size_t i = 0; i < bytes; i += 2)
+                put(at + i, color);
+        return;
+    }
+    if (bytes == c->stride) { /* whole rows follow one another */
+        bytes *= (size_t)rows;
+        rows = 1;
+    }
+    uint8_t pixel[4];
+    uint32_t two;
+    put(pixel, color);
+    put(pixel + 2, color);
+    memcpy(&two, pixel, sizeof two);
+    for (; rows > 0; rows--, at += c->stride)
+        if (pixel[0] == pixel[1]) /* as black and white have it */
+            memset(at, pixel[0], bytes);
+        else
+            fill_blocks(at, bytes, (uint64_t)two << 32 | two);
 }
 
 static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
@@ -78,6 +116,24 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
     }
 }
 
+static void stair(pmb_canvas *c, const pmb_stair *line, pmb_color color)
+{
+    const ptrdiff_t stride = c->stride, aside = line->turn * (line->steep ? 2 : stride);
+    const ptrdiff_t along = line->steep ? stride : 2;
+    const uint32_t rise = line->rise, length = line->length;
+    uint32_t rest = line->rest;
+    ptrdiff_t at = line->y * stride + line->x * 2;
+    for (int32_t left = line->count; left > 0; left--) {
+        put(c->pixels + at, color);
+        rest += rise;
+        at += along;
+        if (rest >= length) {
+            rest -= length;
+            at += aside;
+        }
+    }
+}
+
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
     return color_at(pixel_at(c, x, y));
@@ -93,5 +149,6 @@ const PMB_FLASH pmb_format pmb_rgb565 = {
     .fill = fill,
     .stamp = stamp,
     .shade = shade,
+    .stair = stair,
     .peek = peek,
 };

@@ -2,23 +2,29 @@
 #include "pemble/shape.h"
 #include "shape/outline.h"
 #include "shape/spans.h"
+#include "geometry/limits.h"
 
-/* An outline, and where its edge was last. */
+/*
+ * The edge of an outline as it is followed from row to row. A pixel is inside when
+ * (dx / w)^2 + (dy / h)^2 <= 1, or, without fractions, dx^2 h^2 + dy^2 w^2 <= w^2 h^2; dx and dy
+ * are below 2^15, so all of it fits. `excess` is the left side less the right one, kept up to date
+ * with differences. A circle has the smaller numbers that it gets for w = h = 1 in the squares.
+ */
 struct edge {
     pmb_outline o;
-    int32_t dx; /* of the outermost pixel of the row looked at last; see pmb_outline */
+    int64_t ww, hh, excess;
+    int32_t dx, dy; /* of the outermost pixel of the row looked at last; see pmb_outline */
 };
 
 static struct edge edge_of(pmb_outline o)
 {
-    return (struct edge){.o = o, .dx = o.w % 2 ? 0 : 1};
-}
-
-/* (dx / w)^2 + (dy / h)^2 <= 1, without fractions; everything is below 2^15, so the sum fits. */
-static bool is_inside(const pmb_outline *o, int32_t dx, int32_t dy)
-{
-    const uint64_t ww = (uint64_t)o->w * (uint64_t)o->w, hh = (uint64_t)o->h * (uint64_t)o->h;
-    return (uint64_t)(dx * dx) * hh + (uint64_t)(dy * dy) * ww <= ww * hh;
+    struct edge e = {.o = o, .ww = 1, .hh = 1, .dx = o.w % 2 ? 0 : 1};
+    if (o.w != o.h) {
+        e.ww = (int64_t)o.w * o.w;
+        e.hh = (int64_t)o.h * o.h;
+    }
+    e.excess = e.dx * e.hh - (int64_t)o.w * o.w * e.hh;
+    return e;
 }
 
 /*
@@ -33,62 +39,97 @@ static int32_t indent(struct edge *e, int32_t i)
         return -1;
     if (!pmb_outline_row(o, i, &dy))
         return 0;
-    const int32_t least = o->w % 2 ? 0 : 1;
-    while (e->dx > least && !is_inside(o, e->dx, dy))
-        e->dx -= 2;
-    while (e->dx + 2 < o->w && is_inside(o, e->dx + 2, dy))
-        e->dx += 2;
-    return is_inside(o, e->dx, dy) ? (o->w - 1 - e->dx) / 2 : -1;
+    e->excess += (int64_t)(dy * dy - e->dy * e->dy) * e->ww;
+    e->dy = dy;
+    for (; e->dx > 1 && e->excess > 0; e->dx -= 2)
+        e->excess -= (4 * e->dx - 4) * e->hh;
+    for (; e->dx + 2 < o->w; e->dx += 2) {
+        const int64_t further = e->excess + (4 * e->dx + 4) * e->hh;
+        if (further > 0)
+            break;
+        e->excess = further;
+    }
+    return e->excess <= 0 ? (o->w - 1 - e->dx) / 2 : -1;
 }
 
-/* `count` pixels at the left and at the right end of a row whose first pixel is `from` away from
- * the edges; where they meet, the whole row once. */
-static void both_ends(pmb_canvas *c, pmb_rect r, int32_t y, int32_t from, int32_t count,
-                      pmb_color color)
+/*
+ * Rows that are alike, held back to be drawn at once, with those of the lower half that mirror
+ * them: `count` pixels at the left and at the right end of each, `from` away from the edges; where
+ * they meet, the whole row.
+ */
+struct rows {
+    pmb_canvas *c;
+    pmb_rect r;
+    pmb_color color;
+    int32_t first, height, from, count;
+};
+
+static void draw_block(const struct rows *rows, int32_t first, int32_t height)
 {
-    const int32_t width = r.w - 2 * from;
-    if (2 * count >= width) {
-        pmb_span_fill(c, r.x + from, y, width, 1, color);
+    const int32_t x = rows->r.x + rows->from, y = rows->r.y + first;
+    const int32_t width = rows->r.w - 2 * rows->from;
+    if (2 * rows->count >= width) {
+        pmb_span_fill(rows->c, x, y, width, height, rows->color);
         return;
     }
-    pmb_span_fill(c, r.x + from, y, count, 1, color);
-    pmb_span_fill(c, (int32_t)r.x + r.w - from - count, y, count, 1, color);
+    pmb_span_fill(rows->c, x, y, rows->count, height, rows->color);
+    pmb_span_fill(rows->c, x + width - rows->count, y, rows->count, height, rows->color);
+}
+
+static void draw_rows(const struct rows *rows)
+{
+    const int32_t end = rows->r.h - rows->first; /* of the mirrored rows */
+    if (rows->height == 0 || rows->from < 0)
+        return;
+    if (rows->first + rows->height >= end - rows->height) {
+        draw_block(rows, rows->first, end - rows->first);
+        return;
+    }
+    draw_block(rows, rows->first, rows->height);
+    draw_block(rows, end - rows->height, rows->height);
+}
+
+/* Row i; the ends of a row that is empty are `from` = -1. */
+static void add_row(struct rows *rows, int32_t i, int32_t from, int32_t count)
+{
+    if (rows->height > 0 && from == rows->from && count == rows->count) {
+        rows->height++;
+        return;
+    }
+    draw_rows(rows);
+    rows->first = i;
+    rows->height = 1;
+    rows->from = from;
+    rows->count = count;
 }
 
 static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
     struct edge edge = edge_of(o);
+    struct rows rows = {.c = c, .r = o.r, .color = color};
     int32_t first, last;
-    pmb_outline_visible(c, o.r, &first, &last);
-    for (int32_t i = first; i < last; i++) {
-        const int32_t from = indent(&edge, i);
-        if (from >= 0)
-            pmb_span_fill(c, o.r.x + from, (int32_t)o.r.y + i, o.r.w - 2 * from, 1, color);
-    }
+    pmb_outline_half(c, o.r, &first, &last);
+    for (int32_t i = first; i < last; i++)
+        add_row(&rows, i, indent(&edge, i), o.r.w);
+    draw_rows(&rows);
 }
 
 /* The pixels of a row that have none above or none below, and its two ends. */
 static void stroke(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
     struct edge edge = edge_of(o);
+    struct rows rows = {.c = c, .r = o.r, .color = color};
     int32_t first, last;
-    pmb_outline_visible(c, o.r, &first, &last);
+    pmb_outline_half(c, o.r, &first, &last);
     int32_t above = indent(&edge, first - 1), here = indent(&edge, first);
     for (int32_t i = first; i < last; i++) {
         const int32_t below = indent(&edge, i + 1);
-        if (here >= 0) {
-            int32_t count = 1;
-            if (above - here > count)
-                count = above - here;
-            if (below - here > count)
-                count = below - here;
-            if (above < 0 || below < 0)
-                count = o.r.w;
-            both_ends(c, o.r, (int32_t)o.r.y + i, here, count, color);
-        }
+        const bool open = above >= 0 && below >= 0; /* there are pixels above and below */
+        add_row(&rows, i, here, open ? pmb_greater(1, pmb_greater(above, below) - here) : o.r.w);
         above = here;
         here = below;
     }
+    draw_rows(&rows);
 }
 
 void pmb_ellipse_fill(pmb_canvas *c, pmb_rect r, pmb_color color)
@@ -111,15 +152,14 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
         return;
     }
     struct edge outer = edge_of(pmb_outline_ellipse(r)), inner = edge_of(pmb_outline_ellipse(hole));
+    struct rows rows = {.c = c, .r = r, .color = color};
     int32_t first, last;
-    pmb_outline_visible(c, r, &first, &last);
+    pmb_outline_half(c, r, &first, &last);
     for (int32_t i = first; i < last; i++) {
         const int32_t from = indent(&outer, i), to = indent(&inner, i - width);
-        if (from < 0)
-            continue;
-        const int32_t count = to < 0 ? r.w : width + to - from;
-        both_ends(c, r, (int32_t)r.y + i, from, count, color);
+        add_row(&rows, i, from, to < 0 ? r.w : width + to - from);
     }
+    draw_rows(&rows);
 }
 
 void pmb_circle_fill(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)

@@ -10,12 +10,18 @@ struct slope {
     bool steep;          /* `along` is downwards */
 };
 
+/* Whether a row, or a column when steep, can be seen. */
+static bool is_visible(const pmb_canvas *c, const struct slope *s, int32_t side)
+{
+    const int32_t least = s->steep ? c->clip.x : c->clip.y;
+    return side >= least && side < least + (s->steep ? c->clip.w : c->clip.h);
+}
+
 /* A run of pixels along the line; only `side` can still be outside of the clip. */
 static void draw_run(pmb_canvas *c, const struct slope *s, int32_t along, int32_t side,
                      int32_t count, pmb_color color)
 {
-    const int32_t least = s->steep ? c->clip.x : c->clip.y;
-    if (side < least || side >= least + (s->steep ? c->clip.w : c->clip.h))
+    if (!is_visible(c, s, side))
         return;
     pmb_rect run = {(int16_t)(along - c->bounds.x), (int16_t)(side - c->bounds.y), (int16_t)count,
                     1};
@@ -37,8 +43,25 @@ static void draw_steps(pmb_canvas *c, const struct slope *s, int32_t from, int32
     /* Getting smaller, "half" has to round the other way for a tie to end at the larger side. */
     const uint32_t half = (s->turn < 0 ? s->length - 1 : s->length) / 2;
     const uint32_t product = (uint32_t)from * s->rise + half;
+    const uint32_t last = ((uint32_t)to * s->rise + half) / s->length;
     uint32_t rest = product % s->length;
     int32_t side = s->side + s->turn * (int32_t)(product / s->length), first = from;
+    if (c->format->stair && is_visible(c, s, side) &&
+        is_visible(c, s, s->side + s->turn * (int32_t)last)) {
+        const int32_t along = s->along + from;
+        const pmb_stair stair = {
+            .x = (int16_t)((s->steep ? side : along) - c->bounds.x),
+            .y = (int16_t)((s->steep ? along : side) - c->bounds.y),
+            .count = to - from + 1,
+            .rest = rest,
+            .rise = s->rise,
+            .length = s->length,
+            .turn = s->turn,
+            .steep = s->steep,
+        };
+        c->format->stair(c, &stair, color);
+        return;
+    }
     for (int32_t step = from + 1; step <= to; step++) {
         rest += s->rise;
         if (rest < s->length)

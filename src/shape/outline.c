@@ -24,11 +24,14 @@ bool pmb_outline_row(const pmb_outline *o, int32_t i, int32_t *dy)
     return true;
 }
 
-void pmb_outline_visible(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_t *last)
+void pmb_outline_half(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_t *last)
 {
-    const int32_t top = (int32_t)c->clip.y - c->origin.y - r.y;
-    *first = pmb_greater(top, 0);
-    *last = pmb_rect_is_empty(r) ? 0 : pmb_lesser(top + c->clip.h, r.h);
+    const int32_t clip = (int32_t)c->clip.y - c->origin.y - r.y;
+    const int32_t top = pmb_greater(clip, 0), bottom = pmb_lesser(clip + c->clip.h, r.h);
+    *first = pmb_lesser(top, r.h - bottom);
+    *last = pmb_lesser((r.h + 1) / 2, pmb_greater(bottom, r.h - top));
+    if (pmb_rect_is_empty(r) || bottom <= top)
+        *last = *first;
 }
 
 pmb_rect pmb_rect_of_circle(pmb_point center, int16_t radius)

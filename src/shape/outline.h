@@ -22,9 +22,9 @@ pmb_outline pmb_outline_round(pmb_rect r, int16_t radius);
 /* Row i of the rectangle: the dy of its middle, or false when it has no corner and so is whole. */
 bool pmb_outline_row(const pmb_outline *o, int32_t i, int32_t *dy);
 
-/* The rows of a rectangle that the clip can show, as first and last (exclusive); none of an empty
- * one. */
-void pmb_outline_visible(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_t *last);
+/* The rows of the upper half of a rectangle, its middle included, that the clip shows or that
+ * mirror some that it shows, as first and last (exclusive); none of an empty one. */
+void pmb_outline_half(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_t *last);
 
 /* The square around a circle; empty when there is none on any screen. */
 pmb_rect pmb_rect_of_circle(pmb_point center, int16_t radius);

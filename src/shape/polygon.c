@@ -36,33 +36,39 @@ static bool comes_after(struct found a, struct found b)
     return a.x != b.x ? a.x > b.x : a.edge > b.edge;
 }
 
-/* The next crossing of the row after `last`; false when there is none. */
-static bool next_crossing(const pmb_point *points, uint16_t count, int32_t y, struct found last,
-                          bool any, struct found *next)
+enum { ROOM = 8 };
+
+/* The next crossings of the row after `last`, up to ROOM of them, in their order. */
+static uint8_t next_crossings(const pmb_point *points, uint16_t count, int32_t y,
+                              const struct found *last, struct found next[ROOM])
 {
-    bool have = false;
+    uint8_t known = 0;
     for (uint16_t i = 0; i < count; i++) {
         struct found f = {0, i};
-        if (!crossing(points[i], points[i + 1u < count ? i + 1 : 0], y, &f.x))
+        if (!crossing(points[i], points[i + 1u < count ? i + 1 : 0], y, &f.x) ||
+            (last && !comes_after(f, *last)) || (known == ROOM && comes_after(f, next[ROOM - 1])))
             continue;
-        if ((any && !comes_after(f, last)) || (have && !comes_after(*next, f)))
-            continue;
-        *next = f;
-        have = true;
+        uint8_t at = known < ROOM ? known++ : ROOM - 1;
+        for (; at > 0 && comes_after(next[at - 1], f); at--)
+            next[at] = next[at - 1];
+        next[at] = f;
     }
-    return have;
+    return known;
 }
 
 static void fill_row(pmb_canvas *c, const pmb_point *points, uint16_t count, int32_t y,
                      pmb_color color)
 {
-    struct found enter = {0, 0}, leave = {0, 0};
-    bool any = false;
-    while (next_crossing(points, count, y, leave, any, &enter) &&
-           next_crossing(points, count, y, enter, true, &leave)) {
-        pmb_span_fill(c, enter.x, y, leave.x - enter.x, 1, color);
-        any = true;
-    }
+    struct found next[ROOM], last;
+    const struct found *after = NULL;
+    uint8_t known;
+    do {
+        known = next_crossings(points, count, y, after, next);
+        for (uint8_t i = 0; i + 1 < known; i += 2)
+            pmb_span_fill(c, next[i].x, y, next[i + 1].x - next[i].x, 1, color);
+        last = next[ROOM - 1];
+        after = &last;
+    } while (known == ROOM);
 }
 
 void pmb_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_color color)

@@ -21,23 +21,27 @@ static int64_t length_of(int64_t x, int64_t y)
 /* An outline, with what distances from it need. */
 struct form {
     pmb_outline o;
-    pmb_disc disc; /* of round corners */
+    bool round;         /* its corners are parts of circles */
+    int32_t none, full; /* squares of doubled distances from their middle: from the one on nothing
+                           is inside, up to the other all */
+    pmb_disc disc;
 };
 
 static struct form form_of(pmb_outline o)
 {
-    return (struct form){o, pmb_disc_of(pmb_greater(o.w, 1))};
+    return (struct form){
+        .o = o,
+        .round = o.w == o.h,
+        .none = (o.w + 1) * (o.w + 1),
+        .full = o.w > 0 ? (o.w - 1) * (o.w - 1) : 0,
+        .disc = pmb_disc_of(pmb_greater(o.w, 1)),
+    };
 }
 
-/*
- * How far inside the ellipse of the corners the point (dx, dy) is, in 1/256 pixel; far away only
- * the sign is right. For an ellipse it is f / |grad f|.
- */
-static int32_t inside_by(const struct form *form, int32_t dx, int32_t dy)
+/* How far inside an ellipse that is no circle the point (dx, dy) is, in 1/256 pixel; far away only
+ * the sign is right. It is f / |grad f|. */
+static int32_t inside_by(const pmb_outline *o, int32_t dx, int32_t dy)
 {
-    const pmb_outline *o = &form->o;
-    if (o->w == o->h)
-        return pmb_inside_disc(form->disc, dx * dx + dy * dy);
     const int64_t ww = (int64_t)o->w * o->w, hh = (int64_t)o->h * o->h;
     const int64_t f = ww * hh - (int64_t)dx * dx * hh - (int64_t)dy * dy * ww;
     const int64_t slope = length_of(dx * hh, dy * ww); /* half of the gradient */
@@ -48,38 +52,51 @@ static int32_t inside_by(const struct form *form, int32_t dx, int32_t dy)
     return (int32_t)(f * (PMB_PIXEL / 4) / slope);
 }
 
-/* How far the pixel in column i and a row with this dy is inside; only corners have edges. */
-static int32_t column_inside_by(const struct form *form, int32_t i, int32_t dy)
+/* The share of the pixel in column i and a row with this dy; only corners have edges. */
+static uint8_t share_at(const struct form *form, int32_t i, int32_t dy)
 {
+    const int32_t dx = 2 * i + 1 - form->o.w, square = dx * dx + dy * dy;
     if (i < 0)
-        return -FAR_AWAY;
-    const int32_t dx = 2 * i + 1 - form->o.w;
-    return dx > 0 || (dx == 0 && form->o.r.w > form->o.w) ? FAR_AWAY : inside_by(form, dx, dy);
+        return 0;
+    if (dx > 0 || (dx == 0 && form->o.r.w > form->o.w))
+        return 255;
+    if (!form->round)
+        return pmb_share(inside_by(&form->o, dx, dy));
+    if (square >= form->none)
+        return 0;
+    return square <= form->full ? 255 : pmb_share(pmb_inside_disc(form->disc, square));
 }
 
-/* Shares that have been found from the left edge inwards; the right edge mirrors them. */
+/* Shares that have been found from the left edge inwards; the right edge mirrors them, and so does
+ * a row of the lower half. */
 struct edges {
     pmb_canvas *c;
     pmb_color color;
     pmb_rect r;
-    int32_t y;
-    int32_t first; /* column of the first */
+    int32_t y, mirror; /* the same row in the middle */
+    int32_t first;     /* column of the first */
     int16_t count;
     uint8_t shares[ROOM];
 };
+
+static void shade_both(const struct edges *e, int32_t x, int16_t count, const uint8_t *shares)
+{
+    pmb_span_shade(e->c, x, e->y, count, shares, e->color);
+    if (e->mirror != e->y)
+        pmb_span_shade(e->c, x, e->mirror, count, shares, e->color);
+}
 
 static void flush(struct edges *e)
 {
     uint8_t mirrored[ROOM];
     int16_t count = e->count;
-    pmb_span_shade(e->c, e->r.x + e->first, e->y, count, e->shares, e->color);
+    shade_both(e, e->r.x + e->first, count, e->shares);
     /* The middle column of an odd width is its own mirror. */
     if (2 * (e->first + count) > e->r.w)
         count--;
     for (int16_t i = 0; i < count; i++)
         mirrored[i] = e->shares[count - 1 - i];
-    pmb_span_shade(e->c, (int32_t)e->r.x + e->r.w - e->first - count, e->y, count, mirrored,
-                   e->color);
+    shade_both(e, (int32_t)e->r.x + e->r.w - e->first - count, count, mirrored);
     e->first += e->count;
     e->count = 0;
 }
@@ -104,20 +121,20 @@ static void draw_row(struct edges *e, const struct form *outer, const struct for
     const bool hole_cornered = through && pmb_outline_row(&hole->o, i - inset, &hole_dy);
     int32_t column = cornered ? *start : 0;
     if (cornered) {
-        while (column > 0 && pmb_share(column_inside_by(outer, column - 1, dy)) > 0)
+        while (column > 0 && share_at(outer, column - 1, dy) > 0)
             column--;
-        while (column < half && pmb_share(column_inside_by(outer, column, dy)) == 0)
+        while (column < half && share_at(outer, column, dy) == 0)
             column++;
         *start = column;
     }
     e->y = (int32_t)e->r.y + i;
+    e->mirror = (int32_t)e->r.y + e->r.h - 1 - i;
     e->first = column;
     for (; column < half; column++) {
-        const uint8_t share =
-            cornered ? pmb_share(column_inside_by(outer, column, dy)) : (uint8_t)255;
+        const uint8_t share = cornered ? share_at(outer, column, dy) : 255;
         uint8_t hidden = 0;
         if (hole_cornered)
-            hidden = pmb_share(column_inside_by(hole, column - inset, hole_dy));
+            hidden = share_at(hole, column - inset, hole_dy);
         else if (through && column >= inset)
             hidden = 255;
         if (hidden == 255 || (share == 255 && !through))
@@ -125,8 +142,11 @@ static void draw_row(struct edges *e, const struct form *outer, const struct for
         add(e, (uint8_t)(share - pmb_lesser(hidden, share)));
     }
     flush(e);
-    if (!through && column < half)
-        pmb_span_fill(e->c, e->r.x + column, e->y, e->r.w - 2 * column, 1, e->color);
+    if (through || column >= half)
+        return;
+    pmb_span_fill(e->c, e->r.x + column, e->y, e->r.w - 2 * column, 1, e->color);
+    if (e->mirror != e->y)
+        pmb_span_fill(e->c, e->r.x + column, e->mirror, e->r.w - 2 * column, 1, e->color);
 }
 
 static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb_color color)
@@ -134,7 +154,7 @@ static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb
     const struct form form = form_of(outer), hole = form_of(inner ? *inner : outer);
     struct edges e = {.c = c, .color = color, .r = outer.r};
     int32_t first, last, start = outer.w / 2;
-    pmb_outline_visible(c, outer.r, &first, &last);
+    pmb_outline_half(c, outer.r, &first, &last);
     for (int32_t i = first; i < last; i++)
         draw_row(&e, &form, inner ? &hole : NULL, i, &start);
 }

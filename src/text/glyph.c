@@ -51,8 +51,10 @@ static void take_token(pmb_glyph_reader *r)
 
 static uint8_t share_of(uint8_t value, uint8_t depth)
 {
-    return depth == 4 ? (uint8_t)(value * 17) : depth == 2 ? (uint8_t)(value * 85)
-                                                           : value ? 255 : 0;
+    return depth == 4   ? (uint8_t)(value * 17)
+           : depth == 2 ? (uint8_t)(value * 85)
+           : value      ? 255
+                        : 0;
 }
 
 bool pmb_glyph_next(pmb_glyph_reader *r, pmb_glyph_run *run)

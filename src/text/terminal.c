@@ -97,8 +97,8 @@ void pmb_terminal_draw(pmb_canvas *c, const pmb_terminal *t, const pmb_text_styl
     const pmb_size size = pmb_terminal_size(t, style);
     const pmb_rect area = {p.x, p.y, size.w, size.h};
     const int32_t width = size.w / t->columns, line = size.h / t->rows;
-    const int32_t ascent = (int32_t)pmb_font_measure(style->font).ascent *
-                           (style->scale ? style->scale : 1);
+    const int32_t ascent =
+        (int32_t)pmb_font_measure(style->font).ascent * (style->scale ? style->scale : 1);
     const pmb_rect saved = pmb_canvas_narrow_clip(c, area);
     if (style->opaque)
         pmb_rect_fill(c, area, style->background);

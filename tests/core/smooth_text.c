@@ -90,9 +90,9 @@ static void a_clip_and_bands_change_nothing(void **state)
             pmb_text(&part.c, &style, (pmb_point){11, 18}, sample);
             for (int16_t y = 0; y < H; y++)
                 for (int16_t x = 0; x < W; x++)
-                    assert_int_equal(at(&part, x, y),
-                                     pmb_rect_holds(clip, (pmb_point){x, y}) ? at(&whole, x, y)
-                                                                             : PMB_BLACK);
+                    assert_int_equal(at(&part, x, y), pmb_rect_holds(clip, (pmb_point){x, y})
+                                                          ? at(&whole, x, y)
+                                                          : PMB_BLACK);
         }
 }
 
@@ -180,7 +180,8 @@ static void tabular_digits_do_not_jump(void **state)
     for (char text[] = "0"; text[0] <= '9'; text[0]++)
         assert_int_equal(pmb_text_width(&style, text), width);
     assert_int_equal(pmb_text_width(&style, " "), width);
-    assert_int_equal(pmb_text_width(&style, "."), pmb_text_width(&(pmb_text_style){.font = &font}, "."));
+    assert_int_equal(pmb_text_width(&style, "."),
+                     pmb_text_width(&(pmb_text_style){.font = &font}, "."));
     /* The narrow one stands in the middle of its room. */
     static struct sheet s, t;
     open_sheet(&s, &pmb_rgb565);

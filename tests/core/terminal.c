@@ -30,9 +30,10 @@ static void assert_shows(const pmb_terminal *t, const char *const lines[ROWS])
     for (int row = 0; row < ROWS; row++)
         for (size_t i = 0; i < strlen(lines[row]); i++) {
             const char one[] = {lines[row][i], '\0'};
-            pmb_text(&want.c, &style,
-                     (pmb_point){(int16_t)(3 + (int)i * cell), (int16_t)(5 + row * m.line + m.ascent)},
-                     one);
+            pmb_text(
+                &want.c, &style,
+                (pmb_point){(int16_t)(3 + (int)i * cell), (int16_t)(5 + row * m.line + m.ascent)},
+                one);
         }
     if (memcmp(s.pixels, want.pixels, sizeof s.pixels) != 0)
         fail_msg("not '%s' '%s' '%s' '%s'", lines[0], lines[1], lines[2], lines[3]);

@@ -1,4 +1,5 @@
-/* glyph_pack.h - the pixels of a glyph as bytes, in the smallest of three ways (docs/formats.md). */
+/* glyph_pack.h - the pixels of a glyph as bytes, in the smallest of three ways (docs/formats.md).
+ */
 #ifndef PEMBLE_FONTS_GLYPH_PACK_H
 #define PEMBLE_FONTS_GLYPH_PACK_H
 

@@ -1,0 +1,113 @@
+/* main.c - pemble-bench: ratios of times in one run, and instructions under callgrind. */
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include <time.h>
+#include <valgrind/callgrind.h>
+#include "jobs.h"
+
+enum { ROUNDS = 9, COUNTED_CALLS = 10 };
+
+static const char *const rival_names[RIVALS] = {"memset", "pixman", "cairo", "FreeType+pixman"};
+
+static double seconds(void)
+{
+    struct timespec t;
+    clock_gettime(CLOCK_MONOTONIC, &t);
+    return (double)t.tv_sec + 1e-9 * (double)t.tv_nsec;
+}
+
+/* The time of one call, from so many. */
+static double time_of(void (*work)(void), int calls)
+{
+    const double before = seconds();
+    for (int i = 0; i < calls; i++)
+        work();
+    return (seconds() - before) / calls;
+}
+
+/* As many calls as take a few milliseconds. */
+static int calls_for(void (*work)(void))
+{
+    int calls = 1;
+    while (calls < 1 << 22 && time_of(work, calls) * calls < 4e-3)
+        calls *= 2;
+    return calls;
+}
+
+static double least(double a, double b)
+{
+    return a < b ? a : b;
+}
+
+/* The best of several rounds for each, in turn, so that all meet the same machine. */
+static void measure(const struct job *job, double *ours, double theirs[RIVALS])
+{
+    int calls[RIVALS] = {0};
+    const int our_calls = calls_for(job->ours);
+    *ours = 1e9;
+    for (int r = 0; r < RIVALS; r++) {
+        theirs[r] = 1e9;
+        if (job->theirs[r])
+            calls[r] = calls_for(job->theirs[r]);
+    }
+    for (int round = 0; round < ROUNDS; round++) {
+        *ours = least(*ours, time_of(job->ours, our_calls));
+        for (int r = 0; r < RIVALS; r++)
+            if (job->theirs[r])
+                theirs[r] = least(theirs[r], time_of(job->theirs[r], calls[r]));
+    }
+}
+
+static int compare(void)
+{
+    int missed = 0;
+    printf("%-16s %-28s %9s  times as long: %s, %s, %s, %s\n", "canvas", "drawing", "Pemble", "memset",
+           "pixman", "cairo", "FreeType+pixman");
+    for (int i = 0; i < job_count; i++) {
+        double ours, theirs[RIVALS];
+        measure(&jobs[i], &ours, theirs);
+        printf("%-16s %-28s %6.0f ns ", jobs[i].format, jobs[i].name, ours * 1e9);
+        for (int r = 0; r < RIVALS; r++) {
+            if (!jobs[i].theirs[r])
+                continue;
+            const double ratio = theirs[r] / ours, wanted = jobs[i].wanted[r];
+            printf("  %s %.2f", rival_names[r], ratio);
+            if (wanted > 0) {
+                printf(" (%s %.2f)", ratio >= wanted ? "wanted" : "MISSED", wanted);
+                missed += ratio < wanted;
+            }
+        }
+        printf("\n");
+    }
+    printf("%d of the wanted ratios missed\n", missed);
+    return missed == 0 ? 0 : 1;
+}
+
+/* Under callgrind: a dump for each job, of so many calls and nothing else. */
+static int count(void)
+{
+    for (int i = 0; i < job_count; i++) {
+        char name[100];
+        jobs[i].ours();
+        CALLGRIND_ZERO_STATS;
+        CALLGRIND_TOGGLE_COLLECT;
+        for (int k = 0; k < COUNTED_CALLS; k++)
+            jobs[i].ours();
+        CALLGRIND_TOGGLE_COLLECT;
+        snprintf(name, sizeof name, "%s, %s", jobs[i].format, jobs[i].name);
+        CALLGRIND_DUMP_STATS_AT(name);
+    }
+    return 0;
+}
+
+int main(int argc, char **argv)
+{
+    if (argc < 2 || (argc == 3 && strcmp(argv[2], "--count") != 0) || argc > 3) {
+        fprintf(stderr, "usage: pemble-bench TYPEFACES [--count]\n");
+        return 2;
+    }
+    if (!jobs_open(argv[1]))
+        return 1;
+    return argc == 3 ? count() : compare();
+}
