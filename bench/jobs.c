@@ -68,8 +68,8 @@ static void our_clear(void)
 
 static void pixman_clear(void)
 {
-    pixman_fill(here->theirs, here->stride / 4, here == &mono ? 1 : 16, 0, 8, here->w,
-                here->h - 16, 0);
+    pixman_fill(here->theirs, here->stride / 4, here == &mono ? 1 : 16, 0, 8, here->w, here->h - 16,
+                0);
 }
 
 static void memset_fill(void)
@@ -382,8 +382,8 @@ static void open_place(struct place *p, const pmb_format *format, int w, int h,
     pmb_canvas_init(&p->canvas, format, rect(0, 0, w, h), p->ours, sizeof p->ours);
     p->stride = cairo_format_stride_for_width(cairo, w);
     p->pixman = pixman_image_create_bits(pixman, w, h, p->theirs, p->stride);
-    p->cairo = cairo_create(cairo_image_surface_create_for_data((unsigned char *)p->theirs, cairo,
-                                                                w, h, p->stride));
+    p->cairo = cairo_create(
+        cairo_image_surface_create_for_data((unsigned char *)p->theirs, cairo, w, h, p->stride));
     cairo_set_source_rgb(p->cairo, 0.94, 0.78, 0.35);
     here = p;
     for (int i = 0; i < LINES; i++)
@@ -449,36 +449,73 @@ ON(tft, freetype_smooth_text)
 #define MONO "one-bit 128x64"
 #define TFT  "RGB565 320x240"
 #define HARD_JOBS(on, place)                                                                       \
-    {place, "full rows, black", on##_our_clear,                                                    \
-     {on##_memset_fill, on##_pixman_clear, NULL, NULL}, {1 / 1.2, 1, 0, 0}},                       \
-    {place, "full rows, a colour", on##_our_fill,                                                  \
-     {on##_memset_fill, on##_pixman_fill_rows, NULL, NULL}, {0, 1, 0, 0}},                         \
-    {place, "rectangle", on##_our_rect, {NULL, on##_pixman_rect, on##_cairo_rect, NULL},           \
-     {0, 1, 0, 0}},                                                                                \
-    {place, "12 lines", on##_our_lines, {NULL, NULL, on##_cairo_lines, NULL}, {0, 0, 10, 0}},      \
-    {place, "12 lines, 5 wide", on##_our_wide_lines, {NULL, NULL, on##_cairo_wide_lines, NULL},    \
-     {0, 0, 0, 0}},                                                                                \
-    {place, "4 triangles", on##_our_triangles, {NULL, NULL, on##_cairo_triangles, NULL},           \
-     {0, 0, 0, 0}},                                                                                \
-    {place, "disc", on##_our_disc, {NULL, NULL, on##_cairo_disc, NULL}, {0, 0, 10, 0}},            \
-    {place, "circle", on##_our_circle, {NULL, NULL, on##_cairo_circle, NULL}, {0, 0, 10, 0}},      \
-    {place, "22 characters, 1 bit", on##_our_text, {NULL, NULL, NULL, on##_freetype_text},         \
-     {0, 0, 0, 2}}
+    {place,                                                                                        \
+     "full rows, black",                                                                           \
+     on##_our_clear,                                                                               \
+     {on##_memset_fill, on##_pixman_clear, NULL, NULL},                                            \
+     {1 / 1.2, 1, 0, 0}},                                                                          \
+        {place,                                                                                    \
+         "full rows, a colour",                                                                    \
+         on##_our_fill,                                                                            \
+         {on##_memset_fill, on##_pixman_fill_rows, NULL, NULL},                                    \
+         {0, 1, 0, 0}},                                                                            \
+        {place,                                                                                    \
+         "rectangle",                                                                              \
+         on##_our_rect,                                                                            \
+         {NULL, on##_pixman_rect, on##_cairo_rect, NULL},                                          \
+         {0, 1, 0, 0}},                                                                            \
+        {place, "12 lines", on##_our_lines, {NULL, NULL, on##_cairo_lines, NULL}, {0, 0, 10, 0}},  \
+        {place,                                                                                    \
+         "12 lines, 5 wide",                                                                       \
+         on##_our_wide_lines,                                                                      \
+         {NULL, NULL, on##_cairo_wide_lines, NULL},                                                \
+         {0, 0, 0, 0}},                                                                            \
+        {place,                                                                                    \
+         "4 triangles",                                                                            \
+         on##_our_triangles,                                                                       \
+         {NULL, NULL, on##_cairo_triangles, NULL},                                                 \
+         {0, 0, 0, 0}},                                                                            \
+        {place, "disc", on##_our_disc, {NULL, NULL, on##_cairo_disc, NULL}, {0, 0, 10, 0}},        \
+        {place, "circle", on##_our_circle, {NULL, NULL, on##_cairo_circle, NULL}, {0, 0, 10, 0}},  \
+    {                                                                                              \
+        place, "22 characters, 1 bit", on##_our_text, {NULL, NULL, NULL, on##_freetype_text},      \
+        {                                                                                          \
+            0, 0, 0, 2                                                                             \
+        }                                                                                          \
+    }
 
 const struct job jobs[] = {
     HARD_JOBS(mono, MONO),
     HARD_JOBS(tft, TFT),
-    {TFT, "12 smooth lines", tft_our_smooth_lines, {NULL, NULL, tft_cairo_smooth_lines, NULL},
+    {TFT,
+     "12 smooth lines",
+     tft_our_smooth_lines,
+     {NULL, NULL, tft_cairo_smooth_lines, NULL},
      {0, 0, 10, 0}},
-    {TFT, "12 smooth lines, 5 wide", tft_our_smooth_wide_lines,
-     {NULL, NULL, tft_cairo_smooth_wide_lines, NULL}, {0, 0, 0, 0}},
-    {TFT, "4 smooth triangles", tft_our_smooth_triangles,
-     {NULL, NULL, tft_cairo_smooth_triangles, NULL}, {0, 0, 0, 0}},
-    {TFT, "smooth disc", tft_our_smooth_disc, {NULL, NULL, tft_cairo_smooth_disc, NULL},
+    {TFT,
+     "12 smooth lines, 5 wide",
+     tft_our_smooth_wide_lines,
+     {NULL, NULL, tft_cairo_smooth_wide_lines, NULL},
+     {0, 0, 0, 0}},
+    {TFT,
+     "4 smooth triangles",
+     tft_our_smooth_triangles,
+     {NULL, NULL, tft_cairo_smooth_triangles, NULL},
+     {0, 0, 0, 0}},
+    {TFT,
+     "smooth disc",
+     tft_our_smooth_disc,
+     {NULL, NULL, tft_cairo_smooth_disc, NULL},
      {0, 0, 10, 0}},
-    {TFT, "smooth circle", tft_our_smooth_circle, {NULL, NULL, tft_cairo_smooth_circle, NULL},
+    {TFT,
+     "smooth circle",
+     tft_our_smooth_circle,
+     {NULL, NULL, tft_cairo_smooth_circle, NULL},
      {0, 0, 10, 0}},
-    {TFT, "22 characters, 4 bits", tft_our_smooth_text, {NULL, NULL, NULL, tft_freetype_smooth_text},
+    {TFT,
+     "22 characters, 4 bits",
+     tft_our_smooth_text,
+     {NULL, NULL, NULL, tft_freetype_smooth_text},
      {0, 0, 0, 2}},
 };
 

@@ -62,8 +62,8 @@ static void measure(const struct job *job, double *ours, double theirs[RIVALS])
 static int compare(void)
 {
     int missed = 0;
-    printf("%-16s %-28s %9s  times as long: %s, %s, %s, %s\n", "canvas", "drawing", "Pemble", "memset",
-           "pixman", "cairo", "FreeType+pixman");
+    printf("%-16s %-28s %9s  times as long: %s, %s, %s, %s\n", "canvas", "drawing", "Pemble",
+           "memset", "pixman", "cairo", "FreeType+pixman");
     for (int i = 0; i < job_count; i++) {
         double ours, theirs[RIVALS];
         measure(&jobs[i], &ours, theirs);

@@ -19,6 +19,11 @@ endfunction()
 # Our own typefaces. Jetty is small, so that packing it gains nothing.
 set(typefaces ${PROJECT_SOURCE_DIR}/assets/fonts)
 pemble_font(jetty ${typefaces}/jetty.bdf font_sources -p)
+pemble_font(slipway ${typefaces}/slipway.bdf font_sources -p)
+pemble_font(slipway_bold ${typefaces}/slipway-bold.bdf font_sources -p)
+foreach(size 8 12 16)
+  pemble_font(pennant${size} ${typefaces}/pennant${size}.bdf font_sources)
+endforeach()
 pemble_font(bollard20 ${typefaces}/bollard20.bdf font_sources)
 pemble_font(bollard32 ${typefaces}/bollard32.bdf font_sources)
 

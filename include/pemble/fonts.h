@@ -1,9 +1,11 @@
 /*
- * fonts.h - the typefaces that come with Pemble. A program carries only those that it names.
+ * fonts.h - the typefaces that come with Pemble. A program carries only those that it names. The
+ * icons have a header of their own, icons.h.
  */
 #ifndef PEMBLE_FONTS_H
 #define PEMBLE_FONTS_H
 
+#include "pemble/icons.h"
 #include "pemble/text.h"
 
 /* "Jetty", drawn for Pemble: 5 pixels wide, capitals 7 pixels high, lines 11 pixels apart. All of
@@ -11,6 +13,11 @@
  * dashes, quotes, the euro. For less flash, 'pemble font make' takes just the characters that you
  * use. */
 extern const PMB_FLASH pmb_font pmb_font_jetty;
+
+/* "Slipway", drawn for Pemble: for reading, capitals 9 pixels high, lines 15 pixels apart, and its
+ * bold. Both have the characters of Jetty. */
+extern const PMB_FLASH pmb_font pmb_font_slipway;
+extern const PMB_FLASH pmb_font pmb_font_slipway_bold;
 
 /* "Bollard", drawn for Pemble: large numerals 20 and 32 pixels high, all of them 14 and 23 pixels
  * from one to the next. Digits, + - . , : and the degree sign. */

@@ -26,6 +26,7 @@
 #include "pemble/expander.h"
 #include "pemble/fonts.h"
 #include "pemble/geometry.h"
+#include "pemble/icons.h"
 #include "pemble/number.h"
 #include "pemble/panel.h"
 #include "pemble/port.h"

@@ -52,6 +52,22 @@ void pmb_wide_rows(const pmb_canvas *c, const pmb_wide *w, pmb_point a, int32_t 
     *last = pmb_lesser(pmb_greater(0, w->dy) + reach, top + c->clip.h - 1);
 }
 
+pmb_wide_spot pmb_wide_at(const pmb_wide *w, int32_t x, int32_t y)
+{
+    return (pmb_wide_spot){
+        .x = x,
+        .along = (int64_t)x * w->dx + (int64_t)y * w->dy,
+        .aside = (int64_t)x * w->dy - (int64_t)y * w->dx,
+    };
+}
+
+void pmb_wide_step(const pmb_wide *w, pmb_wide_spot *spot, int8_t by)
+{
+    spot->x += by;
+    spot->along += by * w->dx;
+    spot->aside += by * w->dy;
+}
+
 static bool near_end(const pmb_wide *w, int32_t x, int32_t y)
 {
     /* Far away the squares would not fit; 255 is the greatest width. */
@@ -60,16 +76,14 @@ static bool near_end(const pmb_wide *w, int32_t x, int32_t y)
     return (uint32_t)(4 * (x * x + y * y)) <= w->width * w->width;
 }
 
-/* `reach` is twice the distance of the sides, times the length. */
-static bool is_inside(const pmb_wide *w, uint32_t reach, int32_t x, int32_t y)
+/* `reach` is the distance of the sides, times the length. */
+static bool is_inside(const pmb_wide *w, int64_t reach, const pmb_wide_spot *spot, int32_t y)
 {
-    const int64_t along = (int64_t)x * w->dx + (int64_t)y * w->dy;
-    if (along <= 0)
-        return near_end(w, x, y);
-    if (along >= (int64_t)w->length2)
-        return near_end(w, x - w->dx, y - w->dy);
-    const int64_t aside = (int64_t)x * w->dy - (int64_t)y * w->dx;
-    return (uint64_t)(aside < 0 ? -aside : aside) * 2 <= reach;
+    if (spot->along <= 0)
+        return near_end(w, spot->x, y);
+    if (spot->along >= (int64_t)w->length2)
+        return near_end(w, spot->x - w->dx, y - w->dy);
+    return spot->aside <= reach && spot->aside >= -reach;
 }
 
 void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_color color)
@@ -81,20 +95,19 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
     }
     if (!pmb_wide_of(&w, a, b, width))
         return;
-    const uint32_t reach = pmb_root((uint64_t)w.length2 * w.width * w.width);
+    const int64_t reach = pmb_root((uint64_t)w.length2 * w.width * w.width) / 2;
     int32_t first, last;
     pmb_wide_rows(c, &w, a, width / 2, &first, &last);
     for (int32_t y = first; y <= last; y++) {
         /* Every row of the shape holds the point of the line in it, or the middle of its nearer
          * end. */
-        const int32_t middle = pmb_wide_middle(&w, y);
-        if (!is_inside(&w, reach, middle, y))
+        pmb_wide_spot from = pmb_wide_at(&w, pmb_wide_middle(&w, y), y), to = from;
+        if (!is_inside(&w, reach, &from, y))
             continue;
-        int32_t from = middle, to = middle;
-        while (is_inside(&w, reach, from - 1, y))
-            from--;
-        while (is_inside(&w, reach, to + 1, y))
-            to++;
-        pmb_span_fill(c, a.x + from, a.y + y, to - from + 1, 1, color);
+        while (is_inside(&w, reach, &from, y))
+            pmb_wide_step(&w, &from, -1);
+        while (is_inside(&w, reach, &to, y))
+            pmb_wide_step(&w, &to, 1);
+        pmb_span_fill(c, a.x + from.x + 1, a.y + y, to.x - from.x - 1, 1, color);
     }
 }

@@ -153,8 +153,8 @@ static uint32_t checksum(const PMB_FLASH uint8_t *bytes, uint32_t count)
 static bool is_whole(const pmb_glyph *glyph)
 {
     pmb_glyph_reader reader = pmb_glyph_read(glyph);
-    pmb_glyph_run run;
-    while (pmb_glyph_next(&reader, &run)) {
+    pmb_glyph_piece piece;
+    while (pmb_glyph_next(&reader, &piece)) {
     }
     return !reader.broken;
 }

@@ -1,4 +1,4 @@
-/* glyph.c - the pixels of a glyph, as runs of one value (docs/formats.md). */
+/* glyph.c - the pixels of a glyph, a few at a time (docs/formats.md). */
 #include "text/glyph.h"
 
 pmb_glyph_reader pmb_glyph_read(const pmb_glyph *glyph)
@@ -30,25 +30,6 @@ static uint8_t take(pmb_glyph_reader *r, uint8_t count)
     return value;
 }
 
-/* The value of the next pixels, and how many they are. */
-static void take_token(pmb_glyph_reader *r)
-{
-    if (!(r->kept & PMB_PACKED)) {
-        r->value = take(r, r->depth);
-        r->left = 1;
-        return;
-    }
-    const uint8_t token = take(r, 4);
-    if (r->depth < 4) {
-        const uint8_t length_bits = (uint8_t)(4 - r->depth);
-        r->value = token >> length_bits;
-        r->left = (uint16_t)((token & ((1 << length_bits) - 1)) + 1);
-    } else {
-        r->value = token;
-        r->left = token == 0 || token == 15 ? (uint16_t)(take(r, 4) + 1) : 1;
-    }
-}
-
 static uint8_t share_of(uint8_t value, uint8_t depth)
 {
     return depth == 4   ? (uint8_t)(value * 17)
@@ -57,26 +38,51 @@ static uint8_t share_of(uint8_t value, uint8_t depth)
                         : 0;
 }
 
-bool pmb_glyph_next(pmb_glyph_reader *r, pmb_glyph_run *run)
+/* The share of the next pixels, and how many they are. */
+static void take_run(pmb_glyph_reader *r)
 {
-    if (r->y >= r->h || r->broken)
+    const uint8_t length_bits = (uint8_t)(4 - r->depth);
+    uint8_t value;
+    r->left = 1;
+    if (!(r->kept & PMB_PACKED)) {
+        value = take(r, r->depth);
+    } else if (r->depth == 4) {
+        value = take(r, 4);
+        if (value == 0 || value == 15)
+            r->left = (uint8_t)(take(r, 4) + 1);
+    } else {
+        const uint8_t token = take(r, 4);
+        value = token >> length_bits;
+        r->left = (uint8_t)((token & ((1 << length_bits) - 1)) + 1);
+    }
+    r->share = share_of(value, r->depth);
+}
+
+bool pmb_glyph_next(pmb_glyph_reader *reader, pmb_glyph_piece *piece)
+{
+    pmb_glyph_reader r = *reader; /* a copy that the compiler can keep in registers */
+    if (r.y >= r.h || r.broken)
         return false;
-    if (r->x == 0 && r->kept & PMB_REPEATED) {
-        r->rows = (uint8_t)(take(r, 4) + 1);
-        r->left = 0;
-        if (r->rows > r->h - r->y)
-            r->rows = (uint8_t)(r->h - r->y);
+    if (r.x == 0 && r.kept & PMB_REPEATED) {
+        const uint8_t rows = (uint8_t)(take(&r, 4) + 1), most = (uint8_t)(r.h - r.y);
+        r.rows = rows < most ? rows : most;
+        r.left = 0;
     }
-    if (r->left == 0)
-        take_token(r);
-    const uint8_t room = (uint8_t)(r->w - r->x);
-    const uint8_t length = r->left < room ? (uint8_t)r->left : room;
-    *run = (pmb_glyph_run){r->x, r->y, length, r->rows, share_of(r->value, r->depth)};
-    r->left = (uint16_t)(r->left - length);
-    r->x = (uint8_t)(r->x + length);
-    if (r->x == r->w) {
-        r->x = 0;
-        r->y = (uint8_t)(r->y + r->rows);
+    const uint8_t room = (uint8_t)(r.w - r.x), count = room < PMB_PIECE ? room : PMB_PIECE;
+    piece->x = r.x;
+    piece->y = r.y;
+    piece->w = count;
+    piece->h = r.rows;
+    for (uint8_t i = 0; i < count; r.left--) {
+        if (r.left == 0)
+            take_run(&r);
+        piece->shares[i++] = r.share;
     }
-    return !r->broken;
+    r.x = (uint8_t)(r.x + count);
+    if (r.x == r.w) {
+        r.x = 0;
+        r.y = (uint8_t)(r.y + r.rows);
+    }
+    *reader = r;
+    return !r.broken;
 }

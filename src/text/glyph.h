@@ -29,27 +29,28 @@ pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number);
 /* By how many pixels the second of two glyphs of one font comes nearer (negative) or further. */
 int8_t pmb_font_kerning(const PMB_FLASH pmb_font *font, uint16_t first, uint16_t second);
 
-/* Pixels of one value: `w` from column x on, in `h` rows from y on. */
-typedef struct pmb_glyph_run {
-    uint8_t x, y, w, h;
-    uint8_t share; /* 0 to 255 */
-} pmb_glyph_run;
+enum { PMB_PIECE = 16 };
 
-/* Reads a glyph's runs, from left to right and from the top down. */
+/* Up to PMB_PIECE pixels of a row: `w` from column x on, which `h` rows from y on have alike. */
+typedef struct pmb_glyph_piece {
+    uint8_t x, y, w, h;
+    uint8_t shares[PMB_PIECE]; /* 0 to 255 each */
+} pmb_glyph_piece;
+
+/* Reads a glyph piece by piece, from left to right and from the top down. */
 typedef struct pmb_glyph_reader {
     const PMB_FLASH uint8_t *at, *end; /* of the font: nothing is read there or behind it */
     uint8_t w, h, depth, kept;
-    uint8_t x, y, rows; /* where the next run begins, and how many rows its row stands for */
-    uint8_t bit;        /* of *at, from the top */
-    uint8_t value;
-    uint16_t left; /* pixels of that value still to come */
-    bool broken;   /* the bytes ended too early */
+    uint8_t x, y, rows;  /* where the next piece begins, and how many rows its row stands for */
+    uint8_t bit;         /* of *at, from the top */
+    uint8_t share, left; /* pixels of a run that are still to come */
+    bool broken;         /* the bytes ended too early */
 } pmb_glyph_reader;
 
 pmb_glyph_reader pmb_glyph_read(const pmb_glyph *glyph);
 
 /* False when the glyph is complete. */
-bool pmb_glyph_next(pmb_glyph_reader *reader, pmb_glyph_run *run);
+bool pmb_glyph_next(pmb_glyph_reader *reader, pmb_glyph_piece *piece);
 
 /* Draws one character, upright, with the pen at p. */
 void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p, uint32_t code);

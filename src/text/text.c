@@ -61,39 +61,35 @@ static void draw_turned(pmb_canvas *c, const pmb_text_style *style, pmb_point p,
     }
 }
 
-/* A glyph that is turned or enlarged: each run of its pixels is one rectangle. `pen` is how far the
- * text has come. */
+/* A glyph that is turned or enlarged: each run of like pixels is one rectangle. `pen` is how far
+ * the text has come. */
 static void draw_rects(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
                        int32_t pen, uint8_t scale)
 {
     pmb_glyph_reader reader = pmb_glyph_read(g);
-    pmb_glyph_run run;
-    while (pmb_glyph_next(&reader, &run))
-        if (run.share > 0)
-            draw_turned(c, style, p, pen + ((int32_t)g->left + run.x) * scale,
-                        ((int32_t)run.y - g->top) * scale, (int32_t)run.w * scale,
-                        (int32_t)run.h * scale, run.share);
+    pmb_glyph_piece piece;
+    while (pmb_glyph_next(&reader, &piece)) {
+        uint8_t run = 1;
+        for (uint8_t i = 0; i < piece.w; i = (uint8_t)(i + run)) {
+            for (run = 1; i + run < piece.w && piece.shares[i + run] == piece.shares[i];)
+                run++;
+            if (piece.shares[i] > 0)
+                draw_turned(c, style, p, pen + ((int32_t)g->left + piece.x + i) * scale,
+                            ((int32_t)piece.y - g->top) * scale, (int32_t)run * scale,
+                            (int32_t)piece.h * scale, piece.shares[i]);
+        }
+    }
 }
 
-/* A glyph with shades, or a packed one: rows of shares, of up to ROOM pixels. */
+/* A glyph with shades, or a packed one. */
 static void shade_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, pmb_color color)
 {
     pmb_glyph_reader reader = pmb_glyph_read(g);
-    pmb_glyph_run run;
-    uint8_t shares[ROOM], count = 0;
-    while (pmb_glyph_next(&reader, &run)) {
-        uint8_t column = run.x;
-        for (; run.w > 0; run.w--) {
-            shares[count++] = run.share;
-            column++;
-            if (count < ROOM && column < g->w)
-                continue;
-            for (uint8_t row = 0; row < run.h; row++)
-                pmb_span_shade(c, x + g->left + column - count, y - g->top + run.y + row, count,
-                               shares, color);
-            count = 0;
-        }
-    }
+    pmb_glyph_piece piece;
+    while (pmb_glyph_next(&reader, &piece))
+        for (uint8_t row = 0; row < piece.h; row++)
+            pmb_span_shade(c, x + g->left + piece.x, y - g->top + piece.y + row, piece.w,
+                           piece.shares, color);
 }
 
 static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,

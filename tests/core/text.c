@@ -211,28 +211,70 @@ static void all_of_latin_1_and_the_symbols_are_there(void **state)
     (void)state;
     static const uint32_t symbols[] = {0x2126, 0x3A9,  0x3BC,  0x2190, 0x2191, 0x2192, 0x2193,
                                        0x2212, 0x2264, 0x2265, 0x20AC, 0x2026, 0x207B};
-    uint8_t replacement[64 * 4] = {0};
-    pmb_canvas c;
-    (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 64, 32}, replacement,
-                          sizeof replacement);
-    pmb_text(&c, &plain, (pmb_point){4, 20}, "\xEF\xBF\xBD");
-    for (uint32_t i = 0; i < 256 + LENGTH(symbols); i++) {
-        const uint32_t code = i < 256 ? i : symbols[i - 256];
-        if (code < 0x20 || (code >= 0x7F && code < 0xA0))
-            continue;
-        const char text[4] = {code < 0x80    ? (char)code
-                              : code < 0x800 ? (char)(0xC0 | code >> 6)
-                                             : (char)(0xE0 | code >> 12),
-                              code < 0x80    ? '\0'
-                              : code < 0x800 ? (char)(0x80 | (code & 63))
-                                             : (char)(0x80 | (code >> 6 & 63)),
-                              code < 0x800 ? '\0' : (char)(0x80 | (code & 63))};
-        uint8_t pixels[64 * 4] = {0};
-        (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 64, 32}, pixels,
-                              sizeof pixels);
-        pmb_text(&c, &plain, (pmb_point){4, 20}, text);
-        if (memcmp(pixels, replacement, sizeof pixels) == 0)
-            fail_msg("U+%04lX is missing", (unsigned long)code);
+    static const pmb_font *const fonts[] = {&pmb_font_jetty, &pmb_font_slipway,
+                                            &pmb_font_slipway_bold};
+    for (size_t f = 0; f < LENGTH(fonts); f++) {
+        const pmb_text_style style = {.font = fonts[f], .color = PMB_WHITE};
+        uint8_t replacement[64 * 4] = {0};
+        pmb_canvas c;
+        (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 64, 32}, replacement,
+                              sizeof replacement);
+        pmb_text(&c, &style, (pmb_point){4, 20}, "\xEF\xBF\xBD");
+        for (uint32_t i = 0; i < 256 + LENGTH(symbols); i++) {
+            const uint32_t code = i < 256 ? i : symbols[i - 256];
+            if (code < 0x20 || (code >= 0x7F && code < 0xA0))
+                continue;
+            const char text[4] = {code < 0x80    ? (char)code
+                                  : code < 0x800 ? (char)(0xC0 | code >> 6)
+                                                 : (char)(0xE0 | code >> 12),
+                                  code < 0x80    ? '\0'
+                                  : code < 0x800 ? (char)(0x80 | (code & 63))
+                                                 : (char)(0x80 | (code >> 6 & 63)),
+                                  code < 0x800 ? '\0' : (char)(0x80 | (code & 63))};
+            uint8_t pixels[64 * 4] = {0};
+            (void)pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 64, 32}, pixels,
+                                  sizeof pixels);
+            pmb_text(&c, &style, (pmb_point){4, 20}, text);
+            if (memcmp(pixels, replacement, sizeof pixels) == 0)
+                fail_msg("font %zu: U+%04lX is missing", f, (unsigned long)code);
+        }
+    }
+}
+
+/* Each is a square of its size, none looks like another, and the steps rise. */
+static void icons_are_there_in_three_sizes(void **state)
+{
+    (void)state;
+    enum { ICONS = 48 };
+    static const struct {
+        const pmb_font *font;
+        int size;
+    } sizes[] = {{&pmb_font_pennant8, 8}, {&pmb_font_pennant12, 12}, {&pmb_font_pennant16, 16}};
+    assert_string_equal(PMB_ICON_BATTERY_0, "\xEE\x80\x80");
+    assert_string_equal(PMB_ICON_LETTER, "\xEE\x80\xAF"); /* the last: U+E000 + ICONS - 1 */
+    for (size_t f = 0; f < LENGTH(sizes); f++) {
+        static uint8_t seen[ICONS + 1][32 * 4];
+        int set[ICONS + 1];
+        const pmb_text_style style = {.font = sizes[f].font, .color = PMB_WHITE};
+        for (int i = 0; i <= ICONS; i++) {
+            const char text[4] = {'\xEE', '\x80', (char)(0x80 + i), '\0'};
+            pmb_canvas c;
+            memset(seen[i], 0, sizeof seen[i]);
+            (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, 32, 32}, seen[i],
+                                  sizeof seen[i]);
+            assert_int_equal(pmb_text(&c, &style, (pmb_point){3, 20}, text), 3 + sizes[f].size);
+            set[i] = 0;
+            for (int16_t y = 0; y < 32; y++)
+                for (int16_t x = 0; x < 32; x++)
+                    set[i] += pmb_canvas_peek(&c, (pmb_point){x, y}) == PMB_WHITE;
+            for (int k = 0; k < i; k++)
+                if (memcmp(seen[i], seen[k], sizeof seen[i]) == 0)
+                    fail_msg("size %d: icon %d is icon %d", sizes[f].size, i, k);
+        }
+        for (int step = 0; step < 4; step++) {
+            assert_true(set[step] < set[step + 1]);         /* battery */
+            assert_true(set[6 + step] < set[6 + step + 1]); /* signal */
+        }
     }
 }
 
@@ -290,6 +332,7 @@ int main(void)
         cmocka_unit_test(fallbacks_lend_what_a_font_does_not_have),
         cmocka_unit_test(turned_text_is_the_text_turned),
         cmocka_unit_test(all_of_latin_1_and_the_symbols_are_there),
+        cmocka_unit_test(icons_are_there_in_three_sizes),
         cmocka_unit_test(a_missing_character_shows_the_replacement),
         cmocka_unit_test(damaged_fonts_are_refused),
     };
