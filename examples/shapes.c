@@ -1,15 +1,15 @@
-/* shapes.c - a sheet of every shape on a colour TFT. */
+/* shapes.c - a sheet of every shape, hard and smooth, on a colour TFT. */
 #include "board.h"
 
 static const pmb_panel_config kiosk = {
-    .controller = &pmb_ili9341,
-    .size = {240, 320},
+    .controller = &pmb_ili9488,
+    .size = {320, 480},
     .bus = {.kind = &pmb_spi, .select = PMB_PIN(17), .data_command = PMB_PIN(20)},
     .reset = PMB_PIN(21),
     .rotate = PMB_ROTATE_90,
 };
 
-enum { ACROSS = 5, DOWN = 4, CELL_W = 64, CELL_H = 60, SIDE = 40, SHAPES = ACROSS * DOWN };
+enum { ACROSS = 6, DOWN = 5, CELL_W = 80, CELL_H = 64, SIDE = 40, SHAPES = ACROSS * DOWN };
 
 static const pmb_color ground = PMB_RGB(16, 32, 48), ink = PMB_RGB(240, 236, 220),
                        sea = PMB_RGB(64, 160, 208), sand = PMB_RGB(240, 192, 96),
@@ -133,10 +133,65 @@ static const char *draw_area_shape(pmb_canvas *c, int i, pmb_rect r)
     }
 }
 
+/* The same with smooth edges. */
+static const char *draw_smooth_shape(pmb_canvas *c, int i, pmb_rect r)
+{
+    const pmb_point middle = at(r, 20, 20);
+    pmb_point points[10];
+    star(r, points);
+    switch (i) {
+    case 20:
+        for (int k = 0; k < 40; k += 13)
+            pmb_smooth_line(c, at(r, 0, 39 - k), at(r, 39, k), k % 2 ? sea : ink);
+        return "smooth lines";
+    case 21:
+        pmb_smooth_line_wide(c, at(r, 4, 35), at(r, 14, 4), 3, sea);
+        pmb_smooth_line_wide(c, at(r, 14, 35), at(r, 24, 4), 6, sand);
+        pmb_smooth_line_wide(c, at(r, 26, 33), at(r, 34, 6), 11, lamp);
+        return "wide lines";
+    case 22:
+        pmb_smooth_curve_quadratic(c, at(r, 0, 39), at(r, 20, -39), at(r, 39, 39), sea);
+        pmb_smooth_curve_cubic(c, at(r, 0, 25), at(r, 20, -25), at(r, 20, 75), at(r, 39, 20), sand);
+        return "curves";
+    case 23:
+        pmb_smooth_round_fill(c, pmb_rect_inset(r, 4), 9, sand);
+        pmb_smooth_round_stroke(c, r, 12, ink);
+        return "round";
+    case 24:
+        pmb_smooth_circle_fill(c, middle, 14, lamp);
+        pmb_smooth_circle_stroke(c, middle, 19, ink);
+        return "circles";
+    case 25:
+        pmb_smooth_ellipse_fill(c, (pmb_rect){r.x, (int16_t)(r.y + 10), 40, 20}, sea);
+        pmb_smooth_ellipse_stroke(c, (pmb_rect){(int16_t)(r.x + 10), r.y, 20, 40}, ink);
+        return "ellipses";
+    case 26:
+        pmb_smooth_ellipse_ring(c, r, 7, sand);
+        return "ring";
+    case 27:
+        pmb_smooth_sector_fill(c, middle, 19, 11, PMB_DEGREES(-120), PMB_DEGREES(147), sea);
+        pmb_smooth_sector_fill(c, middle, 19, 11, PMB_DEGREES(30), PMB_DEGREES(57), sand);
+        pmb_smooth_sector_fill(c, middle, 19, 11, PMB_DEGREES(90), PMB_DEGREES(30), lamp);
+        return "ring sectors";
+    case 28:
+        pmb_smooth_polygon_fill(c, points, 10, sand);
+        pmb_smooth_polyline(c, points, 10, true, ink);
+        return "polygon";
+    default:
+        for (int k = 0; k < 12; k++)
+            pmb_smooth_line(c, pmb_polar(middle, (pmb_angle)(k * 5461), 16),
+                            pmb_polar(middle, (pmb_angle)(k * 5461), 19), ink);
+        pmb_smooth_line_wide(c, middle, pmb_polar(middle, PMB_DEGREES(60), 13), 3, lamp);
+        return "polar";
+    }
+}
+
 /* Shape number i in r; returns its name. */
 static const char *draw_shape(pmb_canvas *c, int i, pmb_rect r)
 {
-    return i < 10 ? draw_line_shape(c, i, r) : draw_area_shape(c, i, r);
+    return i < 10   ? draw_line_shape(c, i, r)
+           : i < 20 ? draw_area_shape(c, i, r)
+                    : draw_smooth_shape(c, i, r);
 }
 
 static void paint(pmb_canvas *c, void *scene)
@@ -157,7 +212,7 @@ static void paint(pmb_canvas *c, void *scene)
 
 int main(void)
 {
-    static uint8_t band[320 * 2 * 8]; /* eight rows of 240 */
+    static uint8_t band[480 * 2 * 16];
     pmb_panel panel;
     pmb_screen screen;
     const pmb_panel_config *const panels[] = {&kiosk, NULL};

@@ -13,10 +13,10 @@ static void first_light_draws_and_has_no_complaints(void **state)
     assert_int_equal(shell("test -s first_light.png").status, 0);
 }
 
-static void labels_and_shapes_draw_without_complaints(void **state)
+static void labels_shapes_and_typefaces_have_no_complaints(void **state)
 {
     (void)state;
-    static const char *const names[] = {"labels", "shapes"};
+    static const char *const names[] = {"labels", "shapes", "typefaces"};
     for (size_t i = 0; i < LENGTH(names); i++) {
         const struct outcome o =
             shell(BUILD_DIR "/example-%s && test -s %s.png", names[i], names[i]);
@@ -54,7 +54,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(first_light_draws_and_has_no_complaints),
-        cmocka_unit_test(labels_and_shapes_draw_without_complaints),
+        cmocka_unit_test(labels_shapes_and_typefaces_have_no_complaints),
         cmocka_unit_test(two_panels_share_a_bus),
         cmocka_unit_test(first_light_is_short_and_in_the_readme),
     };

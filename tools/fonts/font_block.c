@@ -173,8 +173,11 @@ static void assemble(const struct work *w, struct font_block *block)
     b[6] = (uint8_t)(m->ascender / 64);
     b[7] = (uint8_t)(-m->descender / 64);
     b[8] = (uint8_t)(m->height / 64);
-    /* Fonts of numerals have no capitals: their digits are as high. */
+    /* Fonts of numerals have no capitals: their digits are as high. Signs alone stand as far below
+     * the baseline as they reach above the capitals beside them. */
     b[9] = height_of(w, FT_Get_Char_Index(w->face, 'H') ? 'H' : '0');
+    if (b[9] == 0)
+        b[9] = b[6] > b[7] ? (uint8_t)(b[6] - b[7]) : b[6];
     b[10] = height_of(w, 'x');
     b[11] = w->digit;
     put_number(b + 12, (uint32_t)w->range_count, 2);

@@ -8,6 +8,8 @@
 #include "characters.h"
 #include "specimen.h"
 
+enum { MOST_SHOWN = 8 };
+
 static const struct usage make_usage = {
     .name = "font make",
     .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--bits 1|2|4] [--range R] [--text T]\n"
@@ -27,13 +29,14 @@ static const struct usage make_usage = {
 
 static const struct usage show_usage = {
     .name = "font show",
-    .arguments = "FONT [-o SPECIMEN.png] [--size N] [--bits 1|2|4]",
+    .arguments = "FONT... [-o SPECIMEN.png] [--size N] [--bits 1|2|4]",
     .text =
-        "Draws a specimen of a font, a file as for 'font make' or one made by it: its metrics and\n"
-        "its size, a sentence and numbers where it has them, and every glyph with its code;\n"
-        "of an outline font those of Latin-1.\n",
+        "Draws a specimen of fonts, one below the other, each a file as for 'font make' or one\n"
+        "made by it: its metrics and its size, a sentence and numbers where it has them, and "
+        "every\n"
+        "glyph with its code; of an outline font those of Latin-1.\n",
     .examples = "  pemble font show assets/fonts/jetty.bdf -o jetty.png\n"
-                "  pemble font show sans.ttf --size 16 -o sans.png\n",
+                "  pemble font show sans.ttf --size 16 --bits 4 -o sans.png\n",
 };
 
 static bool ends_with(const char *text, const char *end)
@@ -198,26 +201,26 @@ static bool read_written(const char *path, struct font_block *block)
     return block->size >= 4 && memcmp(block->bytes, "PMBF", 4) == 0;
 }
 
-static int show(const struct font_request *request, const char *out)
+/* Adds one font to the picture; false, having said why, when it is none. */
+static bool show(struct specimen *specimen, const struct font_request *request)
 {
     static struct font_block block;
     char why[160];
-    const bool written = read_written(request->path, &block);
-    if (!written) {
+    if (!read_written(request->path, &block)) {
         font_block_free(&block);
         if (!font_block_read(&block, request, why, sizeof why)) {
             complain("%s: %s", request->path, why);
-            return FAILED;
+            return false;
         }
     }
     const pmb_font font = {block.bytes, (uint32_t)block.size};
-    int status = FAILED;
-    if (pmb_font_check(&font) != PMB_OK)
-        complain("%s: %s", request->path, pmb_status_text(PMB_ERR_DATA));
+    const bool good = pmb_font_check(&font) == PMB_OK;
+    if (good)
+        specimen_add(specimen, &font, request->path);
     else
-        status = specimen_draw(&font, request->path, out);
+        complain("%s: %s", request->path, pmb_status_text(PMB_ERR_DATA));
     font_block_free(&block);
-    return status;
+    return good;
 }
 
 static int run_show(int argc, const char **argv)
@@ -232,17 +235,25 @@ static int run_show(int argc, const char **argv)
         POPT_TABLEEND,
     };
     struct line line;
-    if (!line_read(&line, &show_usage, options, argc, argv, 1, 1, &status))
+    if (!line_read(&line, &show_usage, options, argc, argv, 1, MOST_SHOWN, &status))
         return status;
     /* Outline fonts have thousands of characters: those of Latin-1 are shown. */
     static struct code_set latin;
+    struct specimen specimen;
     latin.count = 0;
     (void)characters_from_ranges(&latin, "32-126,160-255");
-    status = show(&(struct font_request){.path = line.words[0],
-                                         .size = size,
-                                         .bits = bits ? bits : -1,
-                                         .only = size ? &latin : NULL},
-                  out ? out : "specimen.png");
+    status = FAILED;
+    if (specimen_begin(&specimen)) {
+        bool good = true;
+        for (int i = 0; i < line.count && good; i++)
+            good = show(&specimen, &(struct font_request){.path = line.words[i],
+                                                          .size = size,
+                                                          .bits = bits ? bits : -1,
+                                                          .only = size ? &latin : NULL});
+        status = specimen_end(&specimen, good ? out ? out : "specimen.png" : NULL);
+        if (!good)
+            status = FAILED;
+    }
     line_done(&line);
     return status;
 }

@@ -7,7 +7,6 @@
 #include <string.h>
 #include "characters.h"
 #include "command.h"
-#include "image.h"
 
 static const struct rgb paper = {0xF7, 0xF5, 0xEE}, ink = {0x1C, 0x2A, 0x30},
                         quiet = {0x8A, 0x6B, 0x3F}, rule = {0xDD, 0xD6, 0xC6};
@@ -82,9 +81,9 @@ static void draw(struct image *image, const pmb_font *font, int x, int y, int zo
         }
 }
 
-/* A heading, the metrics, a sentence and numbers; returns the row below them. */
+/* A heading, the metrics, a sentence and numbers, from row y on; returns the row below them. */
 static int draw_head(struct image *image, const pmb_font *font, const struct codes *codes,
-                     const char *name)
+                     const char *name, int y)
 {
     static const char *const samples[] = {
         "Ferry at 14:05, wind 17 kn, tide 4.12 m and rising",
@@ -95,7 +94,6 @@ static int draw_head(struct image *image, const pmb_font *font, const struct cod
     const pmb_text_style style = {.font = font};
     char text[200];
     const char *slash = strrchr(name, '/');
-    int y = MARGIN;
     image_text(image, MARGIN, y, 3, slash ? slash + 1 : name, ink);
     snprintf(text, sizeof text,
              "%d glyphs, %u bit%s a pixel, %lu bytes; ascent %u, descent %u, line %u, capitals %u, "
@@ -116,21 +114,15 @@ static int draw_head(struct image *image, const pmb_font *font, const struct cod
     return y + 6;
 }
 
-int specimen_draw(const pmb_font *font, const char *name, const char *out)
+/* Every glyph with its code, from row y on; returns the row below them. */
+static int draw_glyphs(struct image *image, const pmb_font *font, const struct codes *codes, int y)
 {
-    const struct codes codes = codes_of(font);
     const pmb_font_metrics m = pmb_font_measure(font);
     const pmb_text_style style = {.font = font};
-    struct image image;
-    if (!codes.list || !image_make(&image, WIDTH, MOST_HEIGHT, paper)) {
-        complain("there is not enough memory");
-        free(codes.list);
-        return FAILED;
-    }
     int widest = 1;
-    for (int i = 0; i < codes.count; i++) {
+    for (int i = 0; i < codes->count; i++) {
         char text[5];
-        utf8_from(codes.list[i], text);
+        utf8_from(codes->list[i], text);
         const int width = pmb_text_width(&style, text);
         widest = width > widest ? width : widest;
     }
@@ -138,31 +130,50 @@ int specimen_draw(const pmb_font *font, const char *name, const char *out)
     const int cell_w = widest * zoom + 16 < 40 ? 40 : widest * zoom + 16;
     const int cell_h = (m.ascent + m.descent) * zoom + 30;
     const int across = (WIDTH - 2 * MARGIN) / cell_w;
-    int y = draw_head(&image, font, &codes, name);
-    for (int i = 0; i < codes.count; i++) {
+    for (int i = 0; i < codes->count; i++) {
         char text[5], code[12];
         const int x = MARGIN + i % across * cell_w, top = y + i / across * cell_h;
-        utf8_from(codes.list[i], text);
-        snprintf(code, sizeof code, "%04lX", (unsigned long)codes.list[i]);
-        image_rect(&image, x, top, cell_w - 1, cell_h - 1, rule);
-        image_rect(&image, x + 1, top + 1, cell_w - 3, cell_h - 3, paper);
-        draw(&image, font, x + (cell_w - pmb_text_width(&style, text) * zoom) / 2,
+        utf8_from(codes->list[i], text);
+        snprintf(code, sizeof code, "%04lX", (unsigned long)codes->list[i]);
+        image_rect(image, x, top, cell_w - 1, cell_h - 1, rule);
+        image_rect(image, x + 1, top + 1, cell_w - 3, cell_h - 3, paper);
+        draw(image, font, x + (cell_w - pmb_text_width(&style, text) * zoom) / 2,
              top + 8 + m.ascent * zoom, zoom, text);
-        image_text(&image, x + (cell_w - image_text_width(1, code)) / 2, top + cell_h - 14, 1, code,
+        image_text(image, x + (cell_w - image_text_width(1, code)) / 2, top + cell_h - 14, 1, code,
                    quiet);
     }
-    image.height = y + (codes.count + across - 1) / across * cell_h + MARGIN;
-    if (image.height > MOST_HEIGHT)
-        image.height = MOST_HEIGHT;
+    return y + (codes->count + across - 1) / across * cell_h;
+}
+
+bool specimen_begin(struct specimen *s)
+{
+    s->y = MARGIN;
+    if (image_make(&s->image, WIDTH, MOST_HEIGHT, paper))
+        return true;
+    complain("there is not enough memory");
+    return false;
+}
+
+void specimen_add(struct specimen *s, const pmb_font *font, const char *name)
+{
+    const struct codes codes = codes_of(font);
+    s->y = draw_head(&s->image, font, &codes, name, s->y);
+    s->y = draw_glyphs(&s->image, font, &codes, s->y) + MARGIN;
+    printf("%s: %d glyphs, %lu bytes\n", name, codes.count, (unsigned long)font->size);
+    free(codes.list);
+}
+
+int specimen_end(struct specimen *s, const char *out)
+{
     int status = DONE;
-    if (image_save(&image, out)) {
-        printf("%s: specimen of %d glyphs, %lu bytes\n", out, codes.count,
-               (unsigned long)font->size);
-    } else {
+    if (s->y < MOST_HEIGHT)
+        s->image.height = s->y;
+    if (out && !image_save(&s->image, out)) {
         complain("%s: %s", out, strerror(errno));
         status = FAILED;
+    } else if (out) {
+        printf("%s: specimen drawn\n", out);
     }
-    image_free(&image);
-    free(codes.list);
+    image_free(&s->image);
     return status;
 }

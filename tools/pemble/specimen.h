@@ -1,10 +1,23 @@
-/* specimen.h - the picture of a font. */
+/* specimen.h - the picture of fonts, one below the other. */
 #ifndef PEMBLE_SPECIMEN_H
 #define PEMBLE_SPECIMEN_H
 
+#include <stdbool.h>
+#include "image.h"
 #include "pemble/pemble.h"
 
-/* Draws every glyph, a sentence, numbers and metrics of a checked font. Returns an exit status. */
-int specimen_draw(const pmb_font *font, const char *name, const char *out);
+struct specimen {
+    struct image image;
+    int y; /* where the next font goes */
+};
+
+/* False, having said why, when there is no memory. */
+bool specimen_begin(struct specimen *specimen);
+
+/* Adds a font that is known to be sound, and prints its size. */
+void specimen_add(struct specimen *specimen, const pmb_font *font, const char *name);
+
+/* Writes the PNG, unless out is NULL; returns the status of the command. */
+int specimen_end(struct specimen *specimen, const char *out);
 
 #endif
