@@ -1,6 +1,7 @@
 /* polygon.c - polygons and polylines, without memory for edges: each row looks for its crossings.
  */
 #include "pemble/shape.h"
+#include "shape/polyline.h"
 #include "shape/spans.h"
 
 /* Where an edge crosses the middle of a row: the first pixel at or to the right of it. Rows belong
@@ -97,15 +98,21 @@ void pmb_triangle_fill(pmb_canvas *c, pmb_point a, pmb_point b, pmb_point d, pmb
     pmb_polygon_fill(c, corners, 3, color);
 }
 
-void pmb_polyline(pmb_canvas *c, const pmb_point *points, uint16_t count, bool closed,
-                  pmb_color color)
+void pmb_polyline_of(pmb_canvas *c, pmb_line_drawer line, const pmb_point *points, uint16_t count,
+                     bool closed, pmb_color color)
 {
     if (!points || count == 0)
         return;
     if (count == 1)
         pmb_pixel(c, points[0], color);
     for (uint16_t i = 0; i + 1u < count; i++)
-        pmb_line(c, points[i], points[i + 1], color);
+        line(c, points[i], points[i + 1], color);
     if (closed && count > 2)
-        pmb_line(c, points[count - 1], points[0], color);
+        line(c, points[count - 1], points[0], color);
+}
+
+void pmb_polyline(pmb_canvas *c, const pmb_point *points, uint16_t count, bool closed,
+                  pmb_color color)
+{
+    pmb_polyline_of(c, pmb_line, points, count, closed, color);
 }

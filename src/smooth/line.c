@@ -1,5 +1,6 @@
 /* line.c - smooth lines, one pixel wide. */
 #include "pemble/smooth.h"
+#include "shape/polyline.h"
 #include "shape/spans.h"
 #include "smooth/thin.h"
 #include "geometry/limits.h"
@@ -101,12 +102,5 @@ void pmb_smooth_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
 void pmb_smooth_polyline(pmb_canvas *c, const pmb_point *points, uint16_t count, bool closed,
                          pmb_color color)
 {
-    if (!points || count == 0)
-        return;
-    if (count == 1)
-        pmb_pixel(c, points[0], color);
-    for (uint16_t i = 0; i + 1u < count; i++)
-        pmb_smooth_line(c, points[i], points[i + 1], color);
-    if (closed && count > 2)
-        pmb_smooth_line(c, points[count - 1], points[0], color);
+    pmb_polyline_of(c, pmb_smooth_line, points, count, closed, color);
 }
