@@ -29,11 +29,11 @@ fuzz: packages build/fuzz/build.ninja
 
 # Ratios of times against other libraries in one run, and instructions counted by callgrind.
 bench: packages
-	@tools/install-packages.sh bench/packages.debian
-	@cmake --preset bench >/dev/null
-	@cmake --build --preset bench
-	@build/bench/pemble-bench assets/fonts; status=$$?; \
-	    bench/instructions.sh build/bench/pemble-bench assets/fonts build/bench/counted; exit $$status
+	@tools/install-packages.sh benchmarks/packages.debian
+	@cmake --preset benchmarks >/dev/null
+	@cmake --build --preset benchmarks
+	@build/benchmarks/pemble-benchmarks assets/fonts; status=$$?; \
+	    benchmarks/instructions.sh build/benchmarks/pemble-benchmarks assets/fonts build/benchmarks/counted; exit $$status
 
 coverage: packages build/coverage/build.ninja
 	@cmake --build --preset coverage

@@ -1,4 +1,4 @@
-/* main.c - pemble-bench: ratios of times in one run, and instructions under callgrind. */
+/* main.c - pemble-benchmarks: ratios of times in one run, and instructions under callgrind. */
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -104,7 +104,7 @@ static int count(void)
 int main(int argc, char **argv)
 {
     if (argc < 2 || (argc == 3 && strcmp(argv[2], "--count") != 0) || argc > 3) {
-        fprintf(stderr, "usage: pemble-bench TYPEFACES [--count]\n");
+        fprintf(stderr, "usage: pemble-benchmarks TYPEFACES [--count]\n");
         return 2;
     }
     if (!jobs_open(argv[1]))

@@ -1,6 +1,6 @@
 /* jobs.h - the same drawing by Pemble and by others. */
-#ifndef PEMBLE_BENCH_JOBS_H
-#define PEMBLE_BENCH_JOBS_H
+#ifndef PEMBLE_BENCHMARKS_JOBS_H
+#define PEMBLE_BENCHMARKS_JOBS_H
 
 #include <stdbool.h>
 

@@ -351,7 +351,7 @@ static bool load_glyphs(FT_Library library, const char *path, int size, bool one
 {
     FT_Face face;
     if (FT_New_Face(library, path, 0, &face)) {
-        fprintf(stderr, "pemble-bench: %s cannot be read\n", path);
+        fprintf(stderr, "pemble-benchmarks: %s cannot be read\n", path);
         return false;
     }
     if (size > 0)
