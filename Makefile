@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test fuzz bench build packages coverage golden format clean
+.PHONY: all demo test fuzz bench build packages coverage golden pictures format clean
 
 all: build
 
@@ -21,7 +21,7 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 # The fuzzers for a minute each; what they find is kept in build/fuzz.
 fuzz: packages build/fuzz/build.ninja
 	@cmake --build --preset fuzz
-	@for name in font draw; do \
+	@for name in font draw picture; do \
 	    mkdir -p build/fuzz/found-$$name && \
 	    build/fuzz/fuzz-$$name -max_total_time=60 -max_len=2000 -artifact_prefix=build/fuzz/ \
 	        build/fuzz/found-$$name tests/fuzz/corpus/$$name || exit 1; \
@@ -49,6 +49,10 @@ build/%/build.ninja: CMakeLists.txt CMakePresets.json
 # Draws the pictures that the shapes are compared with. Look at them before they are committed.
 golden: build
 	@build/host/test-golden-shapes --keep tests/golden
+
+# Draws the demo pictures and animations of Pellan Quay anew.
+pictures: build
+	@build/host/pemble-quay assets/quay/pictures
 
 format:
 	@git ls-files '*.c' '*.h' | xargs clang-format -i

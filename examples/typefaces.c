@@ -29,17 +29,19 @@ static void paint(pmb_canvas *c, void *scene)
     static const char icons[] =
         PMB_ICON_BATTERY_3 PMB_ICON_SIGNAL_4 PMB_ICON_LAMP PMB_ICON_BELL PMB_ICON_LOCK PMB_ICON_DROP
             PMB_ICON_WIND PMB_ICON_WAVE PMB_ICON_ANCHOR PMB_ICON_BOAT PMB_ICON_LIGHTHOUSE
-                PMB_ICON_SUN PMB_ICON_CLOUD PMB_ICON_THERMOMETER PMB_ICON_COMPASS
-                    PMB_ICON_WARNING;
+                PMB_ICON_SUN PMB_ICON_CLOUD PMB_ICON_THERMOMETER PMB_ICON_COMPASS PMB_ICON_WARNING;
     static const pmb_font *const with_icons[] = {&pmb_font_pennant12, NULL};
     static const pmb_text_layout right = {.across = PMB_RIGHT, .down = PMB_MIDDLE};
     int16_t y = MARGIN;
     (void)scene;
     pmb_fill(c, ground);
-    y = line(c, &pmb_font_jetty, quiet, y, "Jetty: wind SW 17 kn, 1013 hPa, 14.2 \xC2\xB0" "C \xE2\x86\x91");
+    y = line(c, &pmb_font_jetty, quiet, y,
+             "Jetty: wind SW 17 kn, 1013 hPa, 14.2 \xC2\xB0"
+             "C \xE2\x86\x91");
     y = line(c, &pmb_font_slipway, ink, y, "Slipway: the ferry leaves berth 3 at 14:05");
     y = line(c, &pmb_font_slipway_bold, sand, y, "Slipway Bold: high water 16:20");
-    y = line(c, &pmb_font_smooth12, quiet, y, "Smooth 12: AVE, H\xC3\xB6he, caf\xC3\xA9, \xC2\xB1"
+    y = line(c, &pmb_font_smooth12, quiet, y,
+             "Smooth 12: AVE, H\xC3\xB6he, caf\xC3\xA9, \xC2\xB1"
              "0.5 \xC2\xB5m");
     y = line(c, &pmb_font_smooth16, ink, y, "Smooth 16: To the quay");
     y = line(c, &pmb_font_smooth24, sand, y, "Smooth 24: 4.12 m");
@@ -53,7 +55,8 @@ static void paint(pmb_canvas *c, void *scene)
     const int16_t base = (int16_t)(rest.y + (rest.h + large.cap_height) / 2);
     const pmb_text_style big = {.font = &pmb_font_bollard32, .color = ink};
     const pmb_text_style mid = {.font = &pmb_font_bollard20, .color = sand};
-    const pmb_text_style note = {.font = &pmb_font_slipway, .fallbacks = with_icons, .color = quiet};
+    const pmb_text_style note = {
+        .font = &pmb_font_slipway, .fallbacks = with_icons, .color = quiet};
     const int16_t x = pmb_text(c, &big, (pmb_point){MARGIN, base}, "4.12 ");
     pmb_text(c, &mid, (pmb_point){x, base}, "14:05");
     pmb_text_box(c, &note, rest, &right, PMB_ICON_LIGHTHOUSE " Pellan Quay");

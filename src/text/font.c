@@ -1,5 +1,6 @@
 /* font.c - finding and reading the glyphs of a font block (docs/formats.md). */
 #include "pemble/text.h"
+#include "geometry/checksum.h"
 #include "text/glyph.h"
 
 enum {
@@ -137,16 +138,12 @@ pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font)
     return (pmb_font_metrics){m[0], m[1], m[2], m[3], m[4]};
 }
 
-/* CRC-32 as in ISO/IEC 3309 (polynomial 04C11DB7h, reflected), a nibble at a time. */
 static uint32_t checksum(const PMB_FLASH uint8_t *bytes, uint32_t count)
 {
-    uint32_t crc = 0xFFFFFFFFu;
-    for (; count > 0; count--) {
-        crc ^= *bytes++;
-        for (uint8_t bit = 0; bit < 8; bit++)
-            crc = crc & 1 ? crc >> 1 ^ 0xEDB88320u : crc >> 1;
-    }
-    return ~crc;
+    uint32_t crc = PMB_CRC_START;
+    for (; count > 0; count--)
+        crc = pmb_crc_add(crc, *bytes++);
+    return pmb_crc_end(crc);
 }
 
 /* All pixels of a glyph are there. */

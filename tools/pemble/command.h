@@ -14,7 +14,7 @@ struct command {
 };
 
 extern const struct command command_card, command_config, command_demo, command_font,
-    command_panels, command_probe, command_symptoms, command_wiring;
+    command_panels, command_picture, command_probe, command_reel, command_symptoms, command_wiring;
 
 /* What --help says around the options. */
 struct usage {
@@ -24,7 +24,7 @@ struct usage {
     const char *examples;  /* complete command lines, one a line, indented by two */
 };
 
-enum { MOST_WORDS = 16 };
+enum { MOST_WORDS = 512 };
 
 /* The command line of a subcommand, read. */
 struct line {

@@ -6,6 +6,7 @@
 #include <stdlib.h>
 #include <string.h>
 #include "characters.h"
+#include "output.h"
 #include "specimen.h"
 
 enum { MOST_SHOWN = 8 };
@@ -38,27 +39,6 @@ static const struct usage show_usage = {
     .examples = "  pemble font show assets/fonts/jetty.bdf -o jetty.png\n"
                 "  pemble font show sans.ttf --size 16 --bits 4 -o sans.png\n",
 };
-
-static bool ends_with(const char *text, const char *end)
-{
-    const size_t length = strlen(text), tail = strlen(end);
-    return length >= tail && strcmp(text + length - tail, end) == 0;
-}
-
-/* The name of a C object from that of a file. */
-static void object_name(const char *path, char *name, size_t size)
-{
-    const char *slash = strrchr(path, '/');
-    size_t length = 0;
-    for (const char *at = slash ? slash + 1 : path; *at && *at != '.' && length + 2 < size; at++) {
-        const bool letter = (*at >= 'a' && *at <= 'z') || (*at >= 'A' && *at <= 'Z') || *at == '_';
-        const bool digit = *at >= '0' && *at <= '9';
-        if (digit && length == 0)
-            name[length++] = '_';
-        name[length++] = letter || digit ? *at : '_';
-    }
-    name[length] = '\0';
-}
 
 static int write_block(const struct font_block *block, const char *out)
 {

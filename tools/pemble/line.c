@@ -15,7 +15,7 @@ void complain(const char *format, ...)
     fputc('\n', stderr);
 }
 
-enum { HELP = 'h', MOST_OPTIONS = 12 };
+enum { HELP = 'h', MOST_OPTIONS = 24 };
 
 static int bad_use(const struct usage *usage, const char *what, const char *which)
 {

@@ -1,0 +1,151 @@
+/* block.c - headers of picture blocks, and their bytes (docs/formats.md). */
+#include "picture/block.h"
+#include "geometry/checksum.h"
+#include "picture/decode.h"
+#include "picture/model.h"
+
+pmb_stream pmb_stream_at(const pmb_source *source, uint32_t offset)
+{
+    pmb_stream stream = {.source = *source, .at = offset};
+    if (!source->bytes)
+        stream.failed = !source->reader || !source->reader->seek(source->reader->context, offset);
+    return stream;
+}
+
+/* Fills the buffer from the reader. A file may have been moved by others that read it too. */
+static void refill(pmb_stream *s)
+{
+    const pmb_reader *reader = s->source.reader;
+    s->first = s->count = 0;
+    if (s->failed)
+        return;
+    if (!reader->seek(reader->context, s->at))
+        s->failed = true;
+    else
+        s->count = (uint8_t)reader->read(reader->context, s->buffer, sizeof s->buffer);
+    if (s->count > sizeof s->buffer)
+        s->count = 0;
+}
+
+uint8_t pmb_stream_next(pmb_stream *s)
+{
+    if (s->source.bytes)
+        return s->at < s->source.size ? s->source.bytes[s->at++] : 0;
+    if (s->first == s->count)
+        refill(s);
+    if (s->first == s->count)
+        return 0;
+    s->at++;
+    return s->buffer[s->first++];
+}
+
+static uint32_t number_at(const uint8_t *bytes, uint8_t count)
+{
+    uint32_t value = 0;
+    while (count-- > 0)
+        value = value << 8 | bytes[count];
+    return value;
+}
+
+static bool is_possible(const pmb_block *b, uint8_t pixels)
+{
+    const pmb_picture_info *i = &b->info;
+    if (i->size.w <= 0 || i->size.h <= 0 || i->frames == 0 || (i->frames > 1 && !b->reel))
+        return false;
+    switch (pixels) {
+    case PMB_PIXELS_ONE_BIT:
+        return b->neighbours <= MOST_ONE_BIT && !i->transparent;
+    case PMB_PIXELS_INK:
+        return b->neighbours <= MOST_INK;
+    default:
+        return (pixels == PMB_PIXELS_GREY || pixels == PMB_PIXELS_COLOR) &&
+               b->neighbours <= MOST_VALUE;
+    }
+}
+
+pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
+{
+    uint8_t h[PMB_PICTURE_HEADER];
+    pmb_stream stream = pmb_stream_at(source, 0);
+    for (uint8_t i = 0; i < sizeof h; i++)
+        h[i] = pmb_stream_next(&stream);
+    if (stream.failed)
+        return PMB_ERR_BUS;
+    if (h[0] != 'P' || h[1] != 'M' || h[2] != 'B' || (h[3] != 'P' && h[3] != 'R') ||
+        h[4] != PMB_PICTURE_VERSION || h[9] > 0x7F || h[11] > 0x7F)
+        return PMB_ERR_DATA;
+    *b = (pmb_block){
+        .info = {.size = {(int16_t)number_at(h + 8, 2), (int16_t)number_at(h + 10, 2)},
+                 .pixels = (pmb_pixels)h[5],
+                 .transparent = h[7] & 1,
+                 .frames = (uint16_t)number_at(h + 22, 2),
+                 .milliseconds = number_at(h + 24, 4),
+                 .bytes = number_at(h + 12, 4)},
+        .reel = h[3] == 'R',
+        .key = (uint16_t)number_at(h + 20, 2),
+        .neighbours = h[6],
+        .far = h[28],
+        .checksum = number_at(h + 16, 4),
+    };
+    if (!is_possible(b, h[5]))
+        return PMB_ERR_DATA;
+    b->tables = (model_contexts(b->info.pixels, b->neighbours, b->far) + 1u) / 2;
+    if (b->info.bytes < PMB_PICTURE_HEADER + b->tables ||
+        (source->bytes && b->info.bytes > source->size))
+        return PMB_ERR_DATA;
+    const uint32_t row = known_stride((uint16_t)b->info.size.w,
+                                      model_bits(b->info.pixels, b->info.transparent));
+    b->info.memory = 2 * row + (source->bytes ? 0 : b->tables);
+    return PMB_OK;
+}
+
+pmb_status pmb_picture_measure(const pmb_picture *picture, pmb_picture_info *info)
+{
+    pmb_block block;
+    const pmb_status status = pmb_block_read(&block, &picture->source);
+    *info = block.info;
+    return status;
+}
+
+pmb_status pmb_picture_check(const pmb_picture *picture)
+{
+    pmb_block block;
+    const pmb_status status = pmb_block_read(&block, &picture->source);
+    if (status != PMB_OK)
+        return status;
+    pmb_stream stream = pmb_stream_at(&picture->source, 0);
+    uint32_t crc = PMB_CRC_START;
+    for (uint32_t i = 0; i < block.info.bytes; i++) {
+        const uint8_t byte = pmb_stream_next(&stream);
+        if (i - PMB_PICTURE_CRC_AT >= 4) /* not the checksum itself */
+            crc = pmb_crc_add(crc, byte);
+    }
+    if (stream.failed)
+        return PMB_ERR_BUS;
+    /* Behind the end there are zeros: nothing may be missing. */
+    return stream.at == block.info.bytes && pmb_crc_end(crc) == block.checksum ? PMB_OK
+                                                                               : PMB_ERR_DATA;
+}
+
+pmb_color pmb_pixel_color(const pmb_block *b, const pmb_picture_style *style, uint16_t value)
+{
+    pmb_color color = value;
+    if (b->info.pixels == PMB_PIXELS_ONE_BIT) {
+        const bool light = (value != 0) != style->invert;
+        if (style->recolor)
+            return light ? style->light : style->dark;
+        return light ? PMB_WHITE : PMB_BLACK;
+    }
+    if (b->info.pixels == PMB_PIXELS_INK)
+        color = value == 2 ? PMB_RED : value == 1 ? PMB_WHITE : PMB_BLACK;
+    else if (b->info.pixels == PMB_PIXELS_GREY)
+        color = PMB_RGB(value * 17u, value * 17u, value * 17u);
+    return style->invert ? (pmb_color)~color : color;
+}
+
+bool pmb_pixel_hidden(const pmb_block *b, const pmb_picture_style *style, uint16_t value)
+{
+    if (b->info.pixels == PMB_PIXELS_ONE_BIT)
+        return style->mask && (value != 0) == style->invert;
+    return b->info.transparent && value == b->key;
+}

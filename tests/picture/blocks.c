@@ -1,0 +1,488 @@
+/* Pictures: what the maker's encoder packs, the library draws, in every way. */
+#include "test.h"
+#include <stdio.h>
+#include <zlib.h>
+#include "encode.h"
+
+enum { W = 96, H = 80 };
+
+struct sheet {
+    pmb_canvas c;
+    uint8_t pixels[W * H * 2];
+};
+
+#define GROUND PMB_RGB(8, 16, 24)
+
+static void open_sheet(struct sheet *s)
+{
+    assert_int_equal(pmb_canvas_init(&s->c, &pmb_rgb565, (pmb_rect){0, 0, W, H}, s->pixels,
+                                     sizeof s->pixels),
+                     PMB_OK);
+    pmb_fill(&s->c, GROUND);
+}
+
+static pmb_color at(const struct sheet *s, int x, int y)
+{
+    return pmb_canvas_peek(&s->c, (pmb_point){(int16_t)x, (int16_t)y});
+}
+
+static unsigned random_below(unsigned *seed, unsigned limit)
+{
+    *seed = *seed * 1664525u + 1013904223u;
+    return (*seed >> 8) % limit;
+}
+
+static unsigned values_of(pmb_pixels kind)
+{
+    return kind == PMB_PIXELS_INK ? 3 : 1u << (unsigned)kind;
+}
+
+/* Noise, shapes and smooth slopes, by turns. */
+static struct pixels some_pixels(pmb_pixels kind, int w, int h, unsigned seed)
+{
+    struct pixels p = {.w = w, .h = h, .kind = kind};
+    const unsigned values = values_of(kind), style = seed % 3;
+    p.values = calloc((size_t)(w * h), sizeof *p.values);
+    for (int y = 0; y < h; y++)
+        for (int x = 0; x < w; x++) {
+            unsigned value = random_below(&seed, values);
+            if (style == 1)
+                value = (unsigned)((x / 5 + y / 7) * 37) % values;
+            if (style == 2)
+                value = (unsigned)(x * x + y * 3) / 4 % values;
+            p.values[y * w + x] = (uint16_t)value;
+        }
+    return p;
+}
+
+static struct block encode(const struct pixels *p)
+{
+    struct block block;
+    assert_true(block_encode(&block, &(struct film){.frames = p, .count = 1}));
+    return block;
+}
+
+static pmb_picture picture_of(const struct block *block)
+{
+    return (pmb_picture){{block->bytes, (uint32_t)block->size, NULL}};
+}
+
+static pmb_color color_of(const struct pixels *p, int x, int y)
+{
+    const unsigned value = p->values[y * p->w + x];
+    switch (p->kind) {
+    case PMB_PIXELS_ONE_BIT:
+        return value ? PMB_WHITE : PMB_BLACK;
+    case PMB_PIXELS_INK:
+        return value == 2 ? PMB_RED : value == 1 ? PMB_WHITE : PMB_BLACK;
+    case PMB_PIXELS_GREY:
+        return PMB_RGB(value * 17, value * 17, value * 17);
+    default:
+        return (pmb_color)value;
+    }
+}
+
+/* Draws with memory of exactly the size that is asked for, so that the sanitizer sees its ends. */
+static pmb_status draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
+                       const pmb_picture_style *style)
+{
+    pmb_picture_info info;
+    pmb_status status = pmb_picture_measure(picture, &info);
+    if (status != PMB_OK)
+        return status;
+    uint8_t *memory = malloc(info.memory);
+    status = pmb_picture_draw(c, picture, p, style, memory, info.memory);
+    free(memory);
+    return status;
+}
+
+static const pmb_pixels kinds[] = {PMB_PIXELS_ONE_BIT, PMB_PIXELS_INK, PMB_PIXELS_GREY,
+                                   PMB_PIXELS_COLOR};
+
+static void pictures_come_back_pixel_for_pixel(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k < LENGTH(kinds); k++)
+        for (unsigned i = 0; i < 24; i++) {
+            static struct sheet s;
+            unsigned seed = i * 3 + 1;
+            const int w = 1 + (int)random_below(&seed, 60), h = 1 + (int)random_below(&seed, 50);
+            struct pixels p = some_pixels(kinds[k], w, h, i);
+            struct block block = encode(&p);
+            const pmb_picture picture = picture_of(&block);
+            assert_int_equal(pmb_picture_check(&picture), PMB_OK);
+            open_sheet(&s);
+            assert_int_equal(draw(&s.c, &picture, (pmb_point){7, 9}, NULL), PMB_OK);
+            for (int y = 0; y < H; y++)
+                for (int x = 0; x < W; x++) {
+                    const bool inside = x >= 7 && x < 7 + w && y >= 9 && y < 9 + h;
+                    assert_int_equal(at(&s, x, y), inside ? color_of(&p, x - 7, y - 9) : GROUND);
+                }
+            pixels_free(&p);
+            block_free(&block);
+        }
+}
+
+static void two_rows_and_no_more_memory_are_needed(void **state)
+{
+    (void)state;
+    static const unsigned rows[] = {2 * 50 / 8 + 2, 2 * 25 / 2, 2 * 25, 2 * 100};
+    for (size_t k = 0; k < LENGTH(kinds); k++) {
+        struct pixels p = some_pixels(kinds[k], 50, 20, 2);
+        struct block block = encode(&p);
+        const pmb_picture picture = picture_of(&block);
+        pmb_picture_info info;
+        uint8_t memory[256];
+        static struct sheet s;
+        open_sheet(&s);
+        assert_int_equal(pmb_picture_measure(&picture, &info), PMB_OK);
+        assert_true(info.memory <= rows[k] + 2);
+        assert_int_equal(pmb_picture_draw(&s.c, &picture, (pmb_point){0, 0}, NULL, memory,
+                                          info.memory - 1),
+                         PMB_ERR_ARGUMENT);
+        assert_int_equal(at(&s, 3, 3), GROUND);
+        pixels_free(&p);
+        block_free(&block);
+    }
+}
+
+static void transparent_pixels_are_left_alone(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k < LENGTH(kinds); k++) {
+        static struct sheet s;
+        struct raster image;
+        struct pixels p;
+        assert_true(raster_make(&image, 20, 20));
+        for (int i = 0; i < 400; i++) {
+            image.rgba[4 * i] = image.rgba[4 * i + 1] = image.rgba[4 * i + 2] =
+                i % 3 ? 255 : 0;
+            image.rgba[4 * i + 3] = i % 7 < 3 ? 20 : 255;
+        }
+        assert_true(pixels_reduce(&p, &image, kinds[k], DITHER_NONE));
+        assert_true(p.transparent);
+        struct block block = encode(&p);
+        const pmb_picture picture = picture_of(&block);
+        open_sheet(&s);
+        assert_int_equal(draw(&s.c, &picture, (pmb_point){0, 0}, NULL), PMB_OK);
+        for (int i = 0; i < 400; i++)
+            assert_int_equal(at(&s, i % 20, i / 20),
+                             i % 7 < 3   ? GROUND
+                             : i % 3 ? PMB_WHITE
+                                     : PMB_BLACK);
+        raster_free(&image);
+        pixels_free(&p);
+        block_free(&block);
+    }
+}
+
+/* The pixel of the picture that a style shows at (x, y) of its extent. */
+static void turned_back(const pmb_picture_style *style, pmb_rect part, int x, int y, int *px,
+                        int *py)
+{
+    const int w = part.w, h = part.h, scale = style->scale ? style->scale : 1;
+    const int sx = x / scale, sy = y / scale;
+    int ux = sx, uy = sy;
+    if (style->turn == 1) {
+        ux = sy;
+        uy = h - 1 - sx;
+    } else if (style->turn == 2) {
+        ux = w - 1 - sx;
+        uy = h - 1 - sy;
+    } else if (style->turn == 3) {
+        ux = w - 1 - sy;
+        uy = sx;
+    }
+    *px = part.x + (style->mirror ? w - 1 - ux : ux);
+    *py = part.y + uy;
+}
+
+static void parts_are_scaled_turned_and_mirrored(void **state)
+{
+    (void)state;
+    struct pixels p = some_pixels(PMB_PIXELS_COLOR, 23, 17, 3);
+    struct block block = encode(&p);
+    const pmb_picture picture = picture_of(&block);
+    pmb_picture_info info;
+    assert_int_equal(pmb_picture_measure(&picture, &info), PMB_OK);
+    static const pmb_rect parts[] = {{0, 0, 0, 0}, {4, 5, 9, 7}, {15, 10, 30, 30}};
+    for (unsigned i = 0; i < 3 * 4 * 2 * 3; i++) {
+        static struct sheet s;
+        const pmb_picture_style style = {.part = parts[i % 3],
+                                         .turn = (uint8_t)(i / 3 % 4),
+                                         .mirror = i / 12 % 2,
+                                         .scale = (uint8_t)(i / 24 % 3)};
+        const pmb_rect part = i % 3 == 0   ? (pmb_rect){0, 0, 23, 17}
+                              : i % 3 == 1 ? parts[1]
+                                           : (pmb_rect){15, 10, 8, 7};
+        const pmb_size size = pmb_picture_extent(&info, &style);
+        open_sheet(&s);
+        assert_int_equal(draw(&s.c, &picture, (pmb_point){3, 2}, &style), PMB_OK);
+        for (int y = 0; y < H; y++)
+            for (int x = 0; x < W; x++) {
+                int px, py;
+                const bool inside = x >= 3 && x < 3 + size.w && y >= 2 && y < 2 + size.h;
+                turned_back(&style, part, x - 3, y - 2, &px, &py);
+                if (at(&s, x, y) != (inside ? color_of(&p, px, py) : GROUND))
+                    fail_msg("style %u: pixel %d,%d", i, x, y);
+            }
+    }
+    pixels_free(&p);
+    block_free(&block);
+}
+
+static void one_bit_is_masked_recoloured_and_inverted(void **state)
+{
+    (void)state;
+    struct pixels p = some_pixels(PMB_PIXELS_ONE_BIT, 30, 20, 1);
+    struct block block = encode(&p);
+    const pmb_picture picture = picture_of(&block);
+    for (unsigned i = 0; i < 8; i++) {
+        static struct sheet s;
+        const pmb_picture_style style = {.mask = i & 1,
+                                         .invert = i >> 1 & 1,
+                                         .recolor = i >> 2 & 1,
+                                         .light = PMB_ORANGE,
+                                         .dark = PMB_BLUE};
+        open_sheet(&s);
+        assert_int_equal(draw(&s.c, &picture, (pmb_point){0, 0}, &style), PMB_OK);
+        for (int y = 0; y < 20; y++)
+            for (int x = 0; x < 30; x++) {
+                const bool light = (p.values[y * 30 + x] != 0) != style.invert;
+                const pmb_color color = style.recolor ? (light ? PMB_ORANGE : PMB_BLUE)
+                                                      : (light ? PMB_WHITE : PMB_BLACK);
+                assert_int_equal(at(&s, x, y), style.mask && !light ? GROUND : color);
+            }
+    }
+    pixels_free(&p);
+    block_free(&block);
+}
+
+static void a_clip_and_bands_change_nothing(void **state)
+{
+    (void)state;
+    struct pixels p = some_pixels(PMB_PIXELS_GREY, 40, 33, 2);
+    struct block block = encode(&p);
+    const pmb_picture picture = picture_of(&block);
+    for (unsigned turn = 0; turn < 4; turn++) {
+        static struct sheet whole, band;
+        const pmb_picture_style style = {.turn = (uint8_t)turn, .scale = 2};
+        open_sheet(&whole);
+        assert_int_equal(draw(&whole.c, &picture, (pmb_point){-9, -5}, &style), PMB_OK);
+        for (int16_t top = 0; top < H; top = (int16_t)(top + 8)) {
+            assert_int_equal(pmb_canvas_init(&band.c, &pmb_rgb565, (pmb_rect){0, top, W, 8},
+                                             band.pixels, sizeof band.pixels),
+                             PMB_OK);
+            pmb_fill(&band.c, GROUND);
+            assert_int_equal(draw(&band.c, &picture, (pmb_point){-9, -5}, &style), PMB_OK);
+            for (int y = top; y < top + 8; y++)
+                for (int x = 0; x < W; x++)
+                    assert_int_equal(at(&band, x, y), at(&whole, x, y));
+        }
+    }
+    pixels_free(&p);
+    block_free(&block);
+}
+
+/* A file in memory, read as from a card: in small pieces. */
+struct card {
+    const uint8_t *bytes;
+    uint32_t size, at;
+    uint32_t broken_from; /* reading fails from there on; 0: never */
+};
+
+static uint32_t card_read(void *context, void *to, uint32_t count)
+{
+    struct card *card = context;
+    uint32_t got = card->size - card->at < count ? card->size - card->at : count;
+    memcpy(to, card->bytes + card->at, got);
+    card->at += got;
+    return got;
+}
+
+static bool card_seek(void *context, uint32_t offset)
+{
+    struct card *card = context;
+    card->at = offset < card->size ? offset : card->size;
+    return card->broken_from == 0 || offset < card->broken_from;
+}
+
+static void pictures_are_drawn_from_a_reader(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k < LENGTH(kinds); k++) {
+        static struct sheet s, t;
+        struct pixels p = some_pixels(kinds[k], 40, 31, 4);
+        struct block block = encode(&p);
+        const pmb_picture here = picture_of(&block);
+        struct card card = {block.bytes, (uint32_t)block.size, 0, 0};
+        const pmb_reader reader = {&card, card_read, card_seek};
+        const pmb_picture there = {{NULL, 0, &reader}};
+        assert_int_equal(pmb_picture_check(&there), PMB_OK);
+        open_sheet(&s);
+        open_sheet(&t);
+        assert_int_equal(draw(&s.c, &here, (pmb_point){1, 1}, NULL), PMB_OK);
+        assert_int_equal(draw(&t.c, &there, (pmb_point){1, 1}, NULL), PMB_OK);
+        assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+        card.broken_from = 32;
+        assert_int_equal(draw(&t.c, &there, (pmb_point){1, 1}, NULL), PMB_ERR_BUS);
+        assert_int_equal(pmb_picture_check(&there), PMB_ERR_BUS);
+        pixels_free(&p);
+        block_free(&block);
+    }
+}
+
+/* Every byte changed, every shorter length: found by the check, and harmless when drawn. */
+static void damage_is_found_and_harmless(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k < LENGTH(kinds); k++) {
+        static struct sheet s;
+        struct pixels p = some_pixels(kinds[k], 17, 11, 5);
+        struct block block = encode(&p);
+        uint8_t *bytes = malloc(block.size);
+        pmb_picture picture = {{bytes, (uint32_t)block.size, NULL}};
+        memcpy(bytes, block.bytes, block.size);
+        open_sheet(&s);
+        for (size_t i = 0; i < block.size; i++) {
+            bytes[i] ^= 0x24;
+            assert_int_not_equal(pmb_picture_check(&picture), PMB_OK);
+            (void)draw(&s.c, &picture, (pmb_point){5, 5}, NULL);
+            bytes[i] ^= 0x24;
+        }
+        for (uint32_t size = 0; size < block.size; size++) {
+            picture.source.size = size;
+            assert_int_equal(pmb_picture_check(&picture), PMB_ERR_DATA);
+            assert_int_equal(draw(&s.c, &picture, (pmb_point){5, 5}, NULL), PMB_ERR_DATA);
+        }
+        free(bytes);
+        pixels_free(&p);
+        block_free(&block);
+    }
+}
+
+/* Pixels as bytes with nothing between, as gzip would get them. */
+static size_t gzipped(const struct pixels *frames, int count)
+{
+    const size_t row = ((size_t)frames->w * (size_t)frames->kind + 7) / 8;
+    const size_t size = row * (size_t)frames->h * (size_t)count;
+    uint8_t *raw = calloc(1, size), *packed = malloc(size + 1000);
+    for (int f = 0; f < count; f++)
+        for (int y = 0; y < frames->h; y++)
+            for (int x = 0; x < frames->w; x++) {
+                const size_t bit = (size_t)x * (size_t)frames->kind;
+                const unsigned value = frames[f].values[y * frames->w + x];
+                uint8_t *at = raw + ((size_t)f * (size_t)frames->h + (size_t)y) * row + bit / 8;
+                if (frames->kind == PMB_PIXELS_COLOR) {
+                    at[0] = (uint8_t)(value >> 8);
+                    at[1] = (uint8_t)value;
+                } else {
+                    *at = (uint8_t)(*at | value << (8 - (unsigned)frames->kind - bit % 8));
+                }
+            }
+    /* As gzip -9: deflate with a header of 18 bytes. */
+    z_stream z = {.next_in = raw, .avail_in = (unsigned)size, .next_out = packed,
+                  .avail_out = (unsigned)size + 1000};
+    assert_int_equal(deflateInit2(&z, 9, Z_DEFLATED, 31, 9, Z_DEFAULT_STRATEGY), Z_OK);
+    assert_int_equal(deflate(&z, Z_FINISH), Z_STREAM_END);
+    const size_t result = z.total_out;
+    deflateEnd(&z);
+    free(raw);
+    free(packed);
+    return result;
+}
+
+struct film_of_file {
+    struct images images;
+    struct pixels frames[64];
+    int count;
+};
+
+static void load(struct film_of_file *film, const char *name, pmb_pixels kind,
+                 enum dithering dithering)
+{
+    char path[300], why[200];
+    memset(film, 0, sizeof *film);
+    snprintf(path, sizeof path, SOURCE_DIR "/assets/quay/pictures/%s", name);
+    if (!images_read(&film->images, path, why, sizeof why))
+        fail_msg("%s: %s", path, why);
+    for (; film->count < film->images.count; film->count++)
+        assert_true(pixels_reduce(&film->frames[film->count], &film->images.frames[film->count],
+                                  kind, dithering));
+}
+
+static size_t packed(const struct film_of_file *film)
+{
+    struct block block;
+    assert_true(block_encode(&block, &(struct film){film->frames, film->images.milliseconds,
+                                                    film->count, film->count > 1}));
+    const size_t size = block.size;
+    block_free(&block);
+    return size;
+}
+
+static void unload(struct film_of_file *film)
+{
+    for (int i = 0; i < film->count; i++)
+        pixels_free(&film->frames[i]);
+    images_free(&film->images);
+}
+
+static void demo_assets_are_no_larger_than_gzip_makes_them(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *name;
+        pmb_pixels kind;
+        enum dithering dithering;
+    } cases[] = {
+        {"harbour.png", PMB_PIXELS_COLOR, DITHER_DIFFUSION},
+        {"harbour.png", PMB_PIXELS_GREY, DITHER_DIFFUSION},
+        {"harbour.png", PMB_PIXELS_ONE_BIT, DITHER_DIFFUSION},
+        {"harbour.png", PMB_PIXELS_ONE_BIT, DITHER_ORDERED},
+        {"dawn.png", PMB_PIXELS_COLOR, DITHER_DIFFUSION},
+        {"dawn.png", PMB_PIXELS_GREY, DITHER_DIFFUSION},
+        {"table.png", PMB_PIXELS_INK, DITHER_DIFFUSION},
+        {"sign.png", PMB_PIXELS_COLOR, DITHER_DIFFUSION},
+        {"wheel.gif", PMB_PIXELS_ONE_BIT, DITHER_NONE},
+        {"crossing.gif", PMB_PIXELS_COLOR, DITHER_DIFFUSION},
+        {"crossing.gif", PMB_PIXELS_GREY, DITHER_NONE},
+    };
+    size_t ours = 0, theirs = 0;
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        static struct film_of_file film;
+        load(&film, cases[i].name, cases[i].kind, cases[i].dithering);
+        ours += packed(&film);
+        theirs += gzipped(film.frames, film.count);
+        unload(&film);
+    }
+    assert_true(ours <= theirs);
+}
+
+static void a_loop_in_lines_takes_a_fifth(void **state)
+{
+    (void)state;
+    static struct film_of_file film;
+    load(&film, "wheel.gif", PMB_PIXELS_ONE_BIT, DITHER_NONE);
+    assert_int_equal(film.count, 28);
+    assert_int_equal(film.frames[0].w, 50);
+    assert_true(packed(&film) * 5 <= 28u * 50 * 50 / 8);
+    unload(&film);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(pictures_come_back_pixel_for_pixel),
+        cmocka_unit_test(two_rows_and_no_more_memory_are_needed),
+        cmocka_unit_test(transparent_pixels_are_left_alone),
+        cmocka_unit_test(parts_are_scaled_turned_and_mirrored),
+        cmocka_unit_test(one_bit_is_masked_recoloured_and_inverted),
+        cmocka_unit_test(a_clip_and_bands_change_nothing),
+        cmocka_unit_test(pictures_are_drawn_from_a_reader),
+        cmocka_unit_test(damage_is_found_and_harmless),
+        cmocka_unit_test(demo_assets_are_no_larger_than_gzip_makes_them),
+        cmocka_unit_test(a_loop_in_lines_takes_a_fifth),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

@@ -1,0 +1,246 @@
+/* Reels: frames come back, and the clock decides which. */
+#include "test.h"
+#include "encode.h"
+
+enum { FRAMES = 9, W = 31, H = 22 };
+
+static unsigned random_below(unsigned *seed, unsigned limit)
+{
+    *seed = *seed * 1664525u + 1013904223u;
+    return (*seed >> 8) % limit;
+}
+
+struct show {
+    struct pixels frames[FRAMES];
+    int milliseconds[FRAMES];
+    struct block block;
+    pmb_picture reel;
+    uint8_t *memory;
+    uint32_t bytes;
+};
+
+/* Frames that differ in a part, some not at all. */
+static void make_show(struct show *s, pmb_pixels kind)
+{
+    static const int times[FRAMES] = {40, 40, 100, 10, 10, 250, 40, 60000, 5};
+    const unsigned values = kind == PMB_PIXELS_INK ? 3 : 1u << (unsigned)kind;
+    unsigned seed = 77;
+    memset(s, 0, sizeof *s);
+    for (int i = 0; i < FRAMES; i++) {
+        struct pixels *p = &s->frames[i];
+        *p = (struct pixels){.w = W, .h = H, .kind = kind};
+        p->values = calloc(W * H, sizeof *p->values);
+        if (i > 0)
+            memcpy(p->values, s->frames[i - 1].values, W * H * sizeof *p->values);
+        for (int k = 0; k < (i % 4 == 3 ? 0 : 60); k++)
+            p->values[(3 + random_below(&seed, 12)) * W + random_below(&seed, W)] =
+                (uint16_t)random_below(&seed, values);
+        s->milliseconds[i] = times[i];
+    }
+    assert_true(block_encode(&s->block, &(struct film){s->frames, s->milliseconds, FRAMES, true}));
+    s->reel = (pmb_picture){{s->block.bytes, (uint32_t)s->block.size, NULL}};
+    assert_int_equal(pmb_picture_check(&s->reel), PMB_OK);
+    s->bytes = pmb_reel_memory(&s->reel);
+    s->memory = malloc(s->bytes); /* exactly that, for the sanitizer */
+}
+
+static void end_show(struct show *s)
+{
+    for (int i = 0; i < FRAMES; i++)
+        pixels_free(&s->frames[i]);
+    block_free(&s->block);
+    free(s->memory);
+}
+
+static pmb_color color_of(const struct pixels *p, int i)
+{
+    const unsigned value = p->values[i];
+    return p->kind == PMB_PIXELS_ONE_BIT ? (value ? PMB_WHITE : PMB_BLACK)
+           : p->kind == PMB_PIXELS_INK   ? (value == 2   ? PMB_RED
+                                            : value == 1 ? PMB_WHITE
+                                                         : PMB_BLACK)
+           : p->kind == PMB_PIXELS_GREY  ? PMB_RGB(value * 17, value * 17, value * 17)
+                                         : (pmb_color)value;
+}
+
+/* The frame that the player shows, compared with what it should be. */
+static void assert_frame(const struct show *s, const pmb_reel_player *player, int frame)
+{
+    static uint8_t pixels[W * H * 2];
+    pmb_canvas c;
+    assert_int_equal(player->frame, frame);
+    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels);
+    pmb_reel_draw(&c, player, (pmb_point){0, 0}, NULL);
+    for (int i = 0; i < W * H; i++)
+        if (pmb_canvas_peek(&c, (pmb_point){(int16_t)(i % W), (int16_t)(i / W)}) !=
+            color_of(&s->frames[frame], i))
+            fail_msg("frame %d: pixel %d,%d", frame, i % W, i / W);
+}
+
+static const pmb_pixels kinds[] = {PMB_PIXELS_ONE_BIT, PMB_PIXELS_INK, PMB_PIXELS_GREY,
+                                   PMB_PIXELS_COLOR};
+
+static void every_frame_comes_back_at_its_time(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k < LENGTH(kinds); k++) {
+        struct show s;
+        pmb_reel_player player;
+        make_show(&s, kinds[k]);
+        assert_int_equal(pmb_reel_open(&player, &s.reel, PMB_REEL_ONCE, s.memory, s.bytes), PMB_OK);
+        uint32_t time = 0;
+        for (int i = 0; i < FRAMES; i++) {
+            assert_int_equal(pmb_reel_advance(&player, time), PMB_OK);
+            assert_true(player.changed);
+            assert_frame(&s, &player, i);
+            assert_int_equal(pmb_reel_advance(&player, time + (uint32_t)s.milliseconds[i] - 1),
+                             PMB_OK);
+            assert_false(player.changed);
+            time += (uint32_t)s.milliseconds[i];
+        }
+        assert_int_equal(player.info.milliseconds, time);
+        assert_int_equal(pmb_reel_advance(&player, time * 5), PMB_OK);
+        assert_frame(&s, &player, FRAMES - 1);
+        end_show(&s);
+    }
+}
+
+static int frame_at(const struct show *s, uint32_t time)
+{
+    int i = 0;
+    for (; i + 1 < FRAMES && time >= (uint32_t)s->milliseconds[i]; i++)
+        time -= (uint32_t)s->milliseconds[i];
+    return i;
+}
+
+static void late_frames_are_dropped_and_modes_go_round(void **state)
+{
+    (void)state;
+    struct show s;
+    make_show(&s, PMB_PIXELS_COLOR);
+    for (int mode = PMB_REEL_LOOP; mode <= PMB_REEL_PINGPONG; mode++) {
+        pmb_reel_player player;
+        unsigned seed = 3;
+        assert_int_equal(
+            pmb_reel_open(&player, &s.reel, (pmb_reel_mode)mode, s.memory, s.bytes), PMB_OK);
+        const uint32_t all = player.info.milliseconds;
+        for (int i = 0; i < 60; i++) {
+            /* Half of the times are near the start, where the short frames are. */
+            const uint32_t time = i % 2 ? random_below(&seed, 600) : random_below(&seed, 4 * all);
+            uint32_t within = mode == PMB_REEL_ONCE ? (time < all ? time : all - 1)
+                                                    : time % (mode == PMB_REEL_LOOP ? all : 2 * all);
+            if (within >= all)
+                within = 2 * all - 1 - within;
+            assert_int_equal(pmb_reel_advance(&player, time), PMB_OK);
+            assert_frame(&s, &player, frame_at(&s, within));
+        }
+    }
+    end_show(&s);
+}
+
+static void two_players_do_not_disturb_each_other(void **state)
+{
+    (void)state;
+    struct show s;
+    pmb_reel_player a, b;
+    make_show(&s, PMB_PIXELS_GREY);
+    uint8_t *second = malloc(s.bytes);
+    assert_int_equal(pmb_reel_open(&a, &s.reel, PMB_REEL_LOOP, s.memory, s.bytes), PMB_OK);
+    assert_int_equal(pmb_reel_open(&b, &s.reel, PMB_REEL_LOOP, second, s.bytes), PMB_OK);
+    assert_int_equal(pmb_reel_advance(&a, 200), PMB_OK);
+    assert_int_equal(pmb_reel_advance(&b, 50), PMB_OK);
+    assert_int_equal(pmb_reel_advance(&a, 260), PMB_OK);
+    assert_frame(&s, &a, frame_at(&s, 260));
+    assert_frame(&s, &b, frame_at(&s, 50));
+    free(second);
+    end_show(&s);
+}
+
+struct card {
+    const uint8_t *bytes;
+    uint32_t size, at;
+};
+
+static uint32_t card_read(void *context, void *to, uint32_t count)
+{
+    struct card *card = context;
+    const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
+    memcpy(to, card->bytes + card->at, got);
+    card->at += got;
+    return got;
+}
+
+static bool card_seek(void *context, uint32_t offset)
+{
+    struct card *card = context;
+    card->at = offset < card->size ? offset : card->size;
+    return true;
+}
+
+static void reels_play_from_a_reader(void **state)
+{
+    (void)state;
+    struct show s;
+    pmb_reel_player player;
+    make_show(&s, PMB_PIXELS_ONE_BIT);
+    struct card card = {s.block.bytes, (uint32_t)s.block.size, 0};
+    const pmb_reader reader = {&card, card_read, card_seek};
+    const pmb_picture there = {{NULL, 0, &reader}};
+    const uint32_t bytes = pmb_reel_memory(&there);
+    assert_true(bytes > s.bytes); /* the tables are in it */
+    uint8_t *memory = malloc(bytes);
+    assert_int_equal(pmb_reel_open(&player, &there, PMB_REEL_LOOP, memory, bytes), PMB_OK);
+    for (uint32_t time = 0; time < 1000; time += 37) {
+        assert_int_equal(pmb_reel_advance(&player, time), PMB_OK);
+        assert_frame(&s, &player, frame_at(&s, time));
+    }
+    free(memory);
+    end_show(&s);
+}
+
+static void what_is_no_reel_is_refused(void **state)
+{
+    (void)state;
+    struct show s;
+    pmb_reel_player player;
+    make_show(&s, PMB_PIXELS_ONE_BIT);
+    assert_int_equal(pmb_reel_open(&player, &s.reel, PMB_REEL_LOOP, s.memory, s.bytes - 1),
+                     PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_reel_open(&player, &s.reel, PMB_REEL_LOOP, NULL, s.bytes),
+                     PMB_ERR_ARGUMENT);
+    s.block.bytes[3] = 'P'; /* a picture with several frames */
+    assert_int_equal(pmb_reel_open(&player, &s.reel, PMB_REEL_LOOP, s.memory, s.bytes),
+                     PMB_ERR_DATA);
+    assert_int_equal(pmb_reel_memory(&s.reel), 0);
+    end_show(&s);
+}
+
+static void damaged_reels_end(void **state)
+{
+    (void)state;
+    struct show s;
+    make_show(&s, PMB_PIXELS_INK);
+    for (size_t i = 0; i < s.block.size; i++) {
+        pmb_reel_player player;
+        s.block.bytes[i] ^= 0x5A;
+        assert_int_not_equal(pmb_picture_check(&s.reel), PMB_OK);
+        if (pmb_reel_open(&player, &s.reel, PMB_REEL_LOOP, s.memory, s.bytes) == PMB_OK)
+            for (uint32_t time = 0; time < 70000; time += 3777)
+                (void)pmb_reel_advance(&player, time);
+        s.block.bytes[i] ^= 0x5A;
+    }
+    end_show(&s);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(every_frame_comes_back_at_its_time),
+        cmocka_unit_test(late_frames_are_dropped_and_modes_go_round),
+        cmocka_unit_test(two_players_do_not_disturb_each_other),
+        cmocka_unit_test(reels_play_from_a_reader),
+        cmocka_unit_test(what_is_no_reel_is_refused),
+        cmocka_unit_test(damaged_reels_end),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}

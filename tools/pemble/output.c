@@ -1,0 +1,56 @@
+/* output.c - assets written to files. */
+#include "output.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <string.h>
+#include "command.h"
+
+bool ends_with(const char *text, const char *end)
+{
+    const size_t length = strlen(text), tail = strlen(end);
+    return length >= tail && strcmp(text + length - tail, end) == 0;
+}
+
+void object_name(const char *path, char *name, size_t size)
+{
+    const char *slash = strrchr(path, '/');
+    size_t length = 0;
+    for (const char *at = slash ? slash + 1 : path; *at && *at != '.' && length + 2 < size; at++) {
+        const bool letter = (*at >= 'a' && *at <= 'z') || (*at >= 'A' && *at <= 'Z') || *at == '_';
+        const bool digit = *at >= '0' && *at <= '9';
+        if (digit && length == 0)
+            name[length++] = '_';
+        name[length++] = letter || digit ? *at : '_';
+    }
+    name[length] = '\0';
+}
+
+static void write_c(FILE *f, const char *name, const uint8_t *bytes, size_t size, const char *what)
+{
+    fprintf(f, "/* %s, %zu bytes. */\n#include \"pemble/picture.h\"\n\n", what, size);
+    fprintf(f, "extern const pmb_picture %s;\n\n", name);
+    fprintf(f, "static const PMB_FLASH uint8_t bytes[%zu] = {", size);
+    for (size_t i = 0; i < size; i++)
+        fprintf(f, "%s%u,", i % 20 ? "" : "\n    ", bytes[i]);
+    fprintf(f, "\n};\n\nconst pmb_picture %s = {{bytes, %zu, NULL}};\n", name, size);
+}
+
+int output_picture(const char *path, const uint8_t *bytes, size_t size, const char *what)
+{
+    char name[80];
+    object_name(path, name, sizeof name);
+    FILE *f = fopen(path, "wb");
+    bool good = f != NULL;
+    if (good && ends_with(path, ".c"))
+        write_c(f, name, bytes, size, what);
+    else if (good)
+        good = fwrite(bytes, 1, size, f) == size;
+    if (f && (ferror(f) | fclose(f)) != 0)
+        good = false;
+    if (!good) {
+        complain("%s: %s", path, strerror(errno));
+        return FAILED;
+    }
+    return DONE;
+}

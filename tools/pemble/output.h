@@ -1,0 +1,18 @@
+/* output.h - assets written to files: as C, or as the bytes alone. */
+#ifndef PEMBLE_OUTPUT_H
+#define PEMBLE_OUTPUT_H
+
+#include <stdbool.h>
+#include <stddef.h>
+#include <stdint.h>
+
+bool ends_with(const char *text, const char *end);
+
+/* The name of a C object from that of a file. */
+void object_name(const char *path, char *name, size_t size);
+
+/* Writes a picture or reel block: as a C source with a const pmb_picture when the name ends in
+ * ".c", else as its bytes. Returns an exit status; what went wrong has been said. */
+int output_picture(const char *path, const uint8_t *bytes, size_t size, const char *what);
+
+#endif

@@ -1,0 +1,117 @@
+/* picture.c - pemble picture: makes pictures of image files. */
+#include "command.h"
+
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include "output.h"
+#include "picture_options.h"
+
+static const struct usage usage = {
+    .name = "picture make",
+    .arguments = "IMAGE -o OUT.c|OUT.pbp [--panel CONFIG] [--format F] [--size WxH] ...",
+    .text = "Makes a picture for the library from PNG, JPEG, GIF, BMP or Netpbm. The panel says how\n"
+            "large it may be, what its pixels are and so how colours are reduced; --format and\n"
+            "--size say something else. OUT.c is a C source with a const pmb_picture; any other\n"
+            "ending is written as the bytes alone, for a card. What is not opaque becomes\n"
+            "transparent.\n",
+    .examples = "  pemble picture make harbour.png --panel kiosk.ini -o harbour.c --preview see.png\n"
+                "  pemble picture make logo.png --format one-bit --size 48x48 --dither none -o "
+                "logo.c\n"
+                "  pemble picture make photo.jpg --panel paper.ini --fit fill --contrast 20 -o p.pbp\n",
+};
+
+/* The picture in the middle of whatever it is drawn on. */
+struct scene {
+    pmb_picture picture;
+    pmb_picture_info info;
+    void *memory;
+    pmb_size screen;
+};
+
+static void paint(pmb_canvas *c, void *context)
+{
+    const struct scene *s = context;
+    const pmb_point p = {(int16_t)((s->screen.w - s->info.size.w) / 2),
+                         (int16_t)((s->screen.h - s->info.size.h) / 2)};
+    pmb_fill(c, PMB_BLACK);
+    (void)pmb_picture_draw(c, &s->picture, p, NULL, s->memory, s->info.memory);
+}
+
+static int preview(struct picture_target *target, const struct block *block, const char *path)
+{
+    struct scene scene = {.picture = {{block->bytes, (uint32_t)block->size, NULL}}};
+    (void)pmb_picture_measure(&scene.picture, &scene.info);
+    scene.screen = target->has_stage ? target->stage.acts[0].panel.size : scene.info.size;
+    scene.memory = calloc(1, scene.info.memory);
+    const int status = scene.memory ? picture_preview(target, paint, &scene, scene.screen, path)
+                                    : FAILED;
+    free(scene.memory);
+    return status;
+}
+
+static int make(struct picture_target *target, const char *in, const struct picture_words *words)
+{
+    struct images images = {0};
+    struct pixels pixels = {0};
+    struct block block = {0};
+    char why[200], what[200];
+    int status = FAILED;
+    if (!images_read(&images, in, why, sizeof why)) {
+        complain("%s: %s", in, why);
+    } else if (picture_target_apply(target, &images.frames[0], &pixels, in)) {
+        const struct film film = {.frames = &pixels, .count = 1};
+        if (!block_encode(&block, &film))
+            complain("there is not enough memory");
+        else {
+            snprintf(what, sizeof what, "%dx%d, %s", pixels.w, pixels.h, pixels_name(pixels.kind));
+            status = output_picture(words->output, block.bytes, block.size, what);
+        }
+    }
+    if (status == DONE) {
+        const size_t raw = pixels_raw(&pixels);
+        printf("%s: %dx%d, %s%s, %zu bytes, %.0f %% of %zu unpacked; %zu of them tables\n",
+               words->output, pixels.w, pixels.h, pixels_name(pixels.kind),
+               pixels.transparent ? " with transparency" : "", block.size,
+               100.0 * (double)block.size / (double)raw, raw, block.tables);
+        if (images.count > 1)
+            printf("  the first of %d frames; 'pemble reel make' takes all\n", images.count);
+        if (words->preview)
+            status = preview(target, &block, words->preview);
+    }
+    block_free(&block);
+    pixels_free(&pixels);
+    images_free(&images);
+    return status;
+}
+
+static int run_make(int argc, const char **argv)
+{
+    static struct picture_target target;
+    struct picture_words words = {0};
+    struct poptOption options[] = {PICTURE_OPTIONS(words), POPT_TABLEEND};
+    struct line line;
+    int status;
+    if (!line_read(&line, &usage, options, argc, argv, 1, 1, &status))
+        return status;
+    status = picture_target_read(&target, &words);
+    if (status == DONE)
+        status = make(&target, line.words[0], &words);
+    picture_target_close(&target);
+    line_done(&line);
+    return status;
+}
+
+static int run(int argc, const char **argv)
+{
+    if (argc > 1 && strcmp(argv[1], "make") == 0)
+        return run_make(argc - 1, argv + 1);
+    if (argc > 1 && (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0)) {
+        puts("pemble picture make IMAGE -o OUT ...\n\n'pemble picture make --help' says more.");
+        return DONE;
+    }
+    complain("picture: %s: possible is make", argc > 1 ? argv[1] : "nothing to do");
+    return BAD_USE;
+}
+
+const struct command command_picture = {"picture", "make a picture from an image file", run};

@@ -1,0 +1,220 @@
+/* picture_options.c - from options to pixels. */
+#include "picture_options.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include "image.h"
+
+struct word {
+    const char *name;
+    int value;
+};
+
+/* The value of a word; -1, having said what is possible, when it is none of them. */
+static int choose(const char *option, const char *given, const struct word *words, int count)
+{
+    char possible[120] = "";
+    for (int i = 0; i < count; i++) {
+        if (strcmp(given, words[i].name) == 0)
+            return words[i].value;
+        const size_t used = strlen(possible);
+        snprintf(possible + used, sizeof possible - used, "%s%s",
+                 i == 0           ? ""
+                 : i + 1 == count ? " or "
+                                  : ", ",
+                 words[i].name);
+    }
+    complain("%s %s: possible is %s", option, given, possible);
+    return -1;
+}
+
+static bool read_format(struct picture_target *t, const char *format)
+{
+    static const struct word words[] = {{"one-bit", PMB_PIXELS_ONE_BIT},
+                                        {"ink", PMB_PIXELS_INK},
+                                        {"grey", PMB_PIXELS_GREY},
+                                        {"colour", PMB_PIXELS_COLOR}};
+    if (!format)
+        return true;
+    const int value = choose("--format", format, words, 4);
+    t->kind = (pmb_pixels)value;
+    return value >= 0;
+}
+
+static bool read_size(struct picture_target *t, const char *size)
+{
+    int w, h;
+    char rest;
+    if (!size)
+        return true;
+    if (sscanf(size, "%dx%d%c", &w, &h, &rest) != 2 || w < 1 || h < 1 || w > 4096 || h > 4096) {
+        complain("--size %s: possible is WIDTHxHEIGHT, each 1 to 4096", size);
+        return false;
+    }
+    t->size = (pmb_size){(int16_t)w, (int16_t)h};
+    return true;
+}
+
+static bool read_ways(struct picture_target *t, const struct picture_words *w)
+{
+    static const struct word fits[] = {
+        {"whole", FIT_WHOLE}, {"fill", FIT_FILL}, {"crop", FIT_CROP}, {"exact", FIT_EXACT}};
+    static const struct word dithers[] = {
+        {"diffusion", DITHER_DIFFUSION}, {"ordered", DITHER_ORDERED}, {"none", DITHER_NONE}};
+    const int fit = w->fit ? choose("--fit", w->fit, fits, 4) : FIT_WHOLE;
+    const int dither =
+        w->dither ? choose("--dither", w->dither, dithers, 3)
+                  : (w->threshold ? DITHER_NONE : DITHER_DIFFUSION);
+    if (fit < 0 || dither < 0)
+        return false;
+    if (w->threshold < 0 || w->threshold > 255) {
+        complain("--threshold %d: possible is 1 to 255", w->threshold);
+        return false;
+    }
+    if (abs(w->brightness) > 100 || abs(w->contrast) > 100) {
+        complain("--brightness and --contrast are -100 to 100");
+        return false;
+    }
+    t->fitting = (enum fitting)fit;
+    t->dithering = (enum dithering)dither;
+    /* A threshold is a shift of what is light from 128 on. */
+    t->brightness = w->brightness + (w->threshold ? (128 - w->threshold) * 100 / 255 : 0);
+    t->contrast = w->contrast;
+    t->invert = w->invert != 0;
+    return true;
+}
+
+/* What the pixels of a canvas in a format are. */
+static pmb_pixels pixels_of(const pmb_format *format)
+{
+    if (format->planes == 2)
+        return PMB_PIXELS_INK;
+    if (format->one_bit)
+        return PMB_PIXELS_ONE_BIT;
+    return format->bytes_per_pixel == 2 ? PMB_PIXELS_COLOR : PMB_PIXELS_GREY;
+}
+
+int picture_target_read(struct picture_target *t, const struct picture_words *words)
+{
+    memset(t, 0, sizeof *t);
+    t->kind = PMB_PIXELS_COLOR;
+    if (!words->output) {
+        complain("-o is missing");
+        return BAD_USE;
+    }
+    if (words->panel) {
+        t->has_stage = true;
+        int status = stage_read(&t->stage, &t->setup, words->panel, &(struct stage_options){0});
+        if (status == DONE)
+            status = stage_open(&t->stage, 0);
+        if (status != DONE)
+            return status;
+        t->size = t->stage.acts[0].panel.size;
+        t->kind = pixels_of(t->stage.acts[0].panel.format);
+    } else if (!words->format) {
+        complain("--panel or --format is missing: what pixels shall it have?");
+        return BAD_USE;
+    }
+    const bool good =
+        read_format(t, words->format) && read_size(t, words->size) && read_ways(t, words);
+    return good ? DONE : BAD_USE;
+}
+
+void picture_target_close(struct picture_target *t)
+{
+    if (t->has_stage)
+        (void)stage_close(&t->stage, DONE);
+}
+
+/* The size that an image gets: with FIT_WHOLE no larger than needed. */
+static pmb_size size_for(const struct picture_target *t, const struct raster *image)
+{
+    if (t->size.w == 0)
+        return (pmb_size){(int16_t)image->w, (int16_t)image->h};
+    if (t->fitting != FIT_WHOLE)
+        return t->size;
+    int w = t->size.w, h = image->h * w / image->w;
+    if (h > t->size.h) {
+        h = t->size.h;
+        w = image->w * h / image->h;
+    }
+    return (pmb_size){(int16_t)(w > 0 ? w : 1), (int16_t)(h > 0 ? h : 1)};
+}
+
+bool picture_target_apply(const struct picture_target *t, const struct raster *image,
+                          struct pixels *pixels, const char *path)
+{
+    struct raster fitted;
+    const pmb_size size = size_for(t, image);
+    if (image->w > 4096 && t->size.w == 0) {
+        complain("%s: it is %d pixels wide; give a --size of at most 4096x4096", path, image->w);
+        return false;
+    }
+    if (!raster_fit(&fitted, image, size.w, size.h, t->fitting)) {
+        complain("%s: it is %dx%d, not exactly %dx%d", path, image->w, image->h, size.w, size.h);
+        return false;
+    }
+    raster_adjust(&fitted, t->brightness, t->contrast, t->invert);
+    const bool good = pixels_reduce(pixels, &fitted, t->kind, t->dithering);
+    raster_free(&fitted);
+    if (!good)
+        complain("there is not enough memory");
+    return good;
+}
+
+const char *pixels_name(pmb_pixels kind)
+{
+    return kind == PMB_PIXELS_ONE_BIT ? "one bit"
+           : kind == PMB_PIXELS_INK   ? "ink"
+           : kind == PMB_PIXELS_GREY  ? "grey"
+                                      : "colour";
+}
+
+size_t pixels_raw(const struct pixels *p)
+{
+    return ((size_t)p->w * (size_t)p->kind + 7) / 8 * (size_t)p->h;
+}
+
+/* Without a panel: the pixels alone, enlarged to be seen. */
+static int plain_preview(pmb_paint paint, void *scene, pmb_size size, const char *path)
+{
+    struct image image;
+    const int zoom = size.w * 4 <= 1280 && size.h * 4 <= 800 ? 4 : 1;
+    const size_t bytes = (size_t)size.w * (size_t)size.h * 2;
+    uint8_t *memory = calloc(1, bytes);
+    pmb_canvas c;
+    int status = FAILED;
+    if (!memory || !image_make(&image, size.w * zoom, size.h * zoom, (struct rgb){0, 0, 0})) {
+        complain("there is not enough memory");
+        free(memory);
+        return FAILED;
+    }
+    if (pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, size.w, size.h}, memory, bytes) ==
+        PMB_OK) {
+        paint(&c, scene);
+        for (int16_t y = 0; y < size.h; y++)
+            for (int16_t x = 0; x < size.w; x++) {
+                const pmb_color color = pmb_canvas_peek(&c, (pmb_point){x, y});
+                image_rect(&image, x * zoom, y * zoom, zoom, zoom,
+                           (struct rgb){pmb_color_red(color), pmb_color_green(color),
+                                        pmb_color_blue(color)});
+            }
+        status = image_save(&image, path) ? DONE : FAILED;
+        if (status != DONE)
+            complain("%s: %s", path, strerror(errno));
+    }
+    image_free(&image);
+    free(memory);
+    return status;
+}
+
+int picture_preview(struct picture_target *t, pmb_paint paint, void *scene, pmb_size size,
+                    const char *path)
+{
+    if (!t->has_stage)
+        return plain_preview(paint, scene, size, path);
+    const int status = stage_paint(&t->stage, 0, paint, scene);
+    return status == DONE ? stage_picture(t->stage.acts[0].module, path) : status;
+}

@@ -1,0 +1,69 @@
+/* picture_options.h - what 'picture make' and 'reel make' have in common: the target and the way
+ * there. */
+#ifndef PEMBLE_PICTURE_OPTIONS_H
+#define PEMBLE_PICTURE_OPTIONS_H
+
+#include "command.h"
+#include "encode.h"
+#include "stage.h"
+
+/* As they stand on the command line. */
+struct picture_words {
+    char *panel, *format, *size, *fit, *dither, *output, *preview;
+    int brightness, contrast, threshold, invert;
+};
+
+#define PICTURE_OPTIONS(w)                                                                         \
+    {"output", 'o', POPT_ARG_STRING, &(w).output, 0, "the asset to write; needed", "FILE"},        \
+        {"panel", 'p', POPT_ARG_STRING, &(w).panel, 0,                                             \
+         "take size and pixels from this configuration", "CONFIG"},                                \
+        {"format", '\0', POPT_ARG_STRING, &(w).format, 0,                                          \
+         "pixels: one-bit, ink, grey or colour; that of the panel if not given", "F"},             \
+        {"size", 's', POPT_ARG_STRING, &(w).size, 0,                                               \
+         "at most so large; the panel, or the image, if not given", "WxH"},                        \
+        {"fit", '\0', POPT_ARG_STRING, &(w).fit, 0,                                                \
+         "whole (the default), fill, crop or exact", "HOW"},                                       \
+        {"dither", '\0', POPT_ARG_STRING, &(w).dither, 0,                                          \
+         "diffusion (the default), ordered or none", "HOW"},                                       \
+        {"threshold", '\0', POPT_ARG_INT, &(w).threshold, 0,                                       \
+         "light from this brightness on, 1 to 255, without dithering", "N"},                       \
+        {"brightness", '\0', POPT_ARG_INT, &(w).brightness, 0, "-100 to 100", "N"},                \
+        {"contrast", '\0', POPT_ARG_INT, &(w).contrast, 0, "-100 to 100", "N"},                    \
+        {"invert", '\0', POPT_ARG_NONE, &(w).invert, 0, "exchange dark and light", NULL},          \
+        {"preview", '\0', POPT_ARG_STRING, &(w).preview, 0,                                        \
+         "draw it as it looks on the panel, simulated", "OUT.png"}
+
+/* What they mean. */
+struct picture_target {
+    pmb_pixels kind;
+    pmb_size size; /* 0, 0: that of the image */
+    enum fitting fitting;
+    enum dithering dithering;
+    int brightness, contrast;
+    bool invert;
+    bool has_stage;
+    struct setup setup;
+    struct stage stage; /* with the panel open, when there is one */
+};
+
+/* Understands the words, and opens the panel on the bench. Returns an exit status; what is wrong
+ * has been said. picture_target_close is needed in every case. */
+int picture_target_read(struct picture_target *target, const struct picture_words *words);
+void picture_target_close(struct picture_target *target);
+
+/* Makes pixels of an image: fitted, adjusted, reduced. False, having said why, when it cannot. */
+bool picture_target_apply(const struct picture_target *target, const struct raster *image,
+                          struct pixels *pixels, const char *path);
+
+/* "one bit", "ink", "grey", "colour". */
+const char *pixels_name(pmb_pixels kind);
+
+/* Bytes of the same pixels, not packed. */
+size_t pixels_raw(const struct pixels *pixels);
+
+/* Paints on the panel and writes a picture of it; without a panel, a plain enlargement of what
+ * `paint` draws. Returns an exit status. */
+int picture_preview(struct picture_target *target, pmb_paint paint, void *scene, pmb_size size,
+                    const char *path);
+
+#endif

@@ -1,0 +1,312 @@
+/* reel.c - pemble reel: makes reels of animations and numbered images. */
+#include "command.h"
+
+#include <ctype.h>
+#include <dirent.h>
+#include <errno.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include <sys/stat.h>
+#include "output.h"
+#include "picture_options.h"
+
+enum { USUAL_MILLISECONDS = 100, MOST_PATHS = MOST_FRAMES };
+
+static const struct usage usage = {
+    .name = "reel make",
+    .arguments = "IN... -o OUT.c|OUT.pbr [--panel CONFIG] [--rate N] [--flash SIZE] ...",
+    .text = "Makes a reel for the library from an animated GIF, from image files, or from all image\n"
+            "files of a directory, in their natural order (2 before 10). A GIF has the times of its\n"
+            "frames; --rate gives all the same. It says what each frame takes, and how many frames\n"
+            "of this kind fit in a given flash. The other options are those of 'picture make'.\n",
+    .examples = "  pemble reel make ferry.gif --panel gangway.ini -o ferry.c --flash 32k\n"
+                "  pemble reel make frames/ --format one-bit --size 50x50 --rate 20 -o spin.c\n",
+};
+
+/* As people count: runs of digits are compared as numbers. */
+static int natural(const void *a, const void *b)
+{
+    const char *x = *(char *const *)a, *y = *(char *const *)b;
+    while (*x && *y) {
+        if (isdigit((unsigned char)*x) && isdigit((unsigned char)*y)) {
+            char *after_x, *after_y;
+            const unsigned long n = strtoul(x, &after_x, 10), m = strtoul(y, &after_y, 10);
+            if (n != m)
+                return n < m ? -1 : 1;
+            x = after_x;
+            y = after_y;
+        } else if (*x != *y) {
+            return (unsigned char)*x < (unsigned char)*y ? -1 : 1;
+        } else {
+            x++;
+            y++;
+        }
+    }
+    return (*x != '\0') - (*y != '\0');
+}
+
+struct paths {
+    char *list[MOST_PATHS];
+    int count;
+};
+
+static void paths_free(struct paths *paths)
+{
+    for (int i = 0; i < paths->count; i++)
+        free(paths->list[i]);
+    paths->count = 0;
+}
+
+static bool add_path(struct paths *paths, const char *directory, const char *name)
+{
+    if (paths->count == MOST_PATHS) {
+        complain("%s: more than %d files", directory ? directory : name, MOST_PATHS);
+        return false;
+    }
+    const size_t size = (directory ? strlen(directory) + 1 : 0) + strlen(name) + 1;
+    char *path = malloc(size);
+    if (!path)
+        return false;
+    snprintf(path, size, "%s%s%s", directory ? directory : "", directory ? "/" : "", name);
+    paths->list[paths->count++] = path;
+    return true;
+}
+
+/* A file, or all files of a directory but hidden ones. */
+static bool add_paths(struct paths *paths, const char *word)
+{
+    struct stat info;
+    if (stat(word, &info) != 0) {
+        complain("%s: %s", word, strerror(errno));
+        return false;
+    }
+    if (!S_ISDIR(info.st_mode))
+        return add_path(paths, NULL, word);
+    DIR *directory = opendir(word);
+    bool good = directory != NULL;
+    const struct dirent *entry;
+    while (good && (entry = readdir(directory)) != NULL)
+        if (entry->d_name[0] != '.')
+            good = add_path(paths, word, entry->d_name);
+    if (directory)
+        closedir(directory);
+    return good;
+}
+
+struct film_made {
+    struct pixels *frames;
+    int *milliseconds;
+    int count;
+};
+
+/* Pixels of all images; alike in kind and transparency. */
+static bool reduce_all(const struct picture_target *target, const struct images *images, int rate,
+                       struct film_made *film)
+{
+    film->frames = calloc((size_t)images->count, sizeof *film->frames);
+    film->milliseconds = calloc((size_t)images->count, sizeof *film->milliseconds);
+    if (!film->frames || !film->milliseconds)
+        return false;
+    for (; film->count < images->count; film->count++) {
+        const int i = film->count, time = images->milliseconds[i];
+        if (images->frames[i].w != images->frames[0].w ||
+            images->frames[i].h != images->frames[0].h) {
+            complain("frame %d is %dx%d, the first is %dx%d: all must have one size", i + 1,
+                     images->frames[i].w, images->frames[i].h, images->frames[0].w,
+                     images->frames[0].h);
+            return false;
+        }
+        if (!picture_target_apply(target, &images->frames[i], &film->frames[i], "a frame"))
+            return false;
+        film->milliseconds[i] = rate > 0 ? 1000 / rate : time > 0 ? time : USUAL_MILLISECONDS;
+    }
+    /* A frame without a transparent pixel belongs to those that have some. */
+    for (int i = 0; i < film->count; i++)
+        if (film->frames[i].transparent != film->frames[0].transparent ||
+            film->frames[i].key != film->frames[0].key ||
+            film->frames[i].kind != film->frames[0].kind) {
+            complain("frame %d and frame 1 differ in what is transparent: give them one ground",
+                     i + 1);
+            return false;
+        }
+    return true;
+}
+
+/* "32k", "4096" as bytes; 0 when it is neither. */
+static unsigned long flash_size(const char *text)
+{
+    char *end;
+    const unsigned long number = strtoul(text, &end, 10);
+    if ((*end == 'k' || *end == 'K') && end[1] == '\0')
+        return number * 1024;
+    return *end == '\0' ? number : 0;
+}
+
+static void report(const struct film_made *film, const struct block *block, const char *out,
+                   unsigned long flash)
+{
+    const size_t raw = pixels_raw(&film->frames[0]);
+    unsigned long time = 0;
+    size_t before = 0;
+    printf("  frame     ms  unpacked   packed\n");
+    for (int i = 0; i < film->count; i++) {
+        printf("  %5d  %5d  %8zu  %7zu\n", i + 1, film->milliseconds[i], raw,
+               block->frame_bytes[i] - before);
+        before = block->frame_bytes[i];
+        time += (unsigned long)film->milliseconds[i];
+    }
+    const size_t all = raw * (size_t)film->count;
+    printf("%s: %d frames of %dx%d, %s, %lu ms, %zu bytes, %.0f %% of %zu unpacked; %zu of them "
+           "tables\n",
+           out, film->count, film->frames[0].w, film->frames[0].h,
+           pixels_name(film->frames[0].kind), time, block->size,
+           100.0 * (double)block->size / (double)all, all, block->tables);
+    if (flash > 0) {
+        const size_t fixed = 32 + block->tables;
+        const size_t frame = (block->size - fixed) / (size_t)film->count;
+        printf("  about %zu frames of this kind fit in %lu bytes of flash (unpacked: %zu)\n",
+               flash > fixed ? (flash - fixed) / (frame ? frame : 1) : 0, flash, flash / raw);
+    }
+}
+
+/* All frames side by side, for the preview. */
+struct sheet {
+    pmb_picture reel;
+    pmb_picture_info info;
+    uint8_t *memory;
+    int across;
+};
+
+static void paint_sheet(pmb_canvas *c, void *context)
+{
+    const struct sheet *s = context;
+    pmb_reel_player player;
+    uint32_t time = 0;
+    pmb_fill(c, PMB_RGB(48, 48, 48));
+    if (pmb_reel_open(&player, &s->reel, PMB_REEL_ONCE, s->memory, pmb_reel_memory(&s->reel)) !=
+        PMB_OK)
+        return;
+    for (int i = 0; i < s->info.frames; i++) {
+        const pmb_point p = {(int16_t)(i % s->across * (s->info.size.w + 2)),
+                             (int16_t)(i / s->across * (s->info.size.h + 2))};
+        (void)pmb_reel_advance(&player, time);
+        pmb_reel_draw(c, &player, p, NULL);
+        time = player.end;
+    }
+}
+
+static int preview(struct picture_target *target, const struct block *block, const char *path)
+{
+    struct sheet sheet = {.reel = {{block->bytes, (uint32_t)block->size, NULL}}};
+    (void)pmb_picture_measure(&sheet.reel, &sheet.info);
+    sheet.memory = calloc(1, pmb_reel_memory(&sheet.reel));
+    sheet.across = 1;
+    while (sheet.across * sheet.across < sheet.info.frames)
+        sheet.across++;
+    const int down = (sheet.info.frames + sheet.across - 1) / sheet.across;
+    const pmb_size size = {(int16_t)(sheet.across * (sheet.info.size.w + 2) - 2),
+                           (int16_t)(down * (sheet.info.size.h + 2) - 2)};
+    const bool has_stage = target->has_stage;
+    target->has_stage = false; /* all frames, not the panel */
+    const int status =
+        sheet.memory ? picture_preview(target, paint_sheet, &sheet, size, path) : FAILED;
+    target->has_stage = has_stage;
+    free(sheet.memory);
+    return status;
+}
+
+static bool read_all(struct images *images, struct paths *paths)
+{
+    char why[200];
+    qsort(paths->list, (size_t)paths->count, sizeof paths->list[0], natural);
+    for (int i = 0; i < paths->count; i++)
+        if (!images_read(images, paths->list[i], why, sizeof why)) {
+            complain("%s: %s", paths->list[i], why);
+            return false;
+        }
+    if (images->count == 0)
+        complain("there are no images");
+    return images->count > 0;
+}
+
+static int make(struct picture_target *target, const struct line *line,
+                const struct picture_words *words, int rate, unsigned long flash)
+{
+    static struct paths paths;
+    struct images images = {0};
+    struct film_made made = {0};
+    struct block block = {0};
+    int status = FAILED;
+    bool good = true;
+    for (int i = 0; i < line->count && good; i++)
+        good = add_paths(&paths, line->words[i]);
+    if (good && read_all(&images, &paths) && reduce_all(target, &images, rate, &made)) {
+        const struct film film = {made.frames, made.milliseconds, made.count, true};
+        char what[200];
+        snprintf(what, sizeof what, "a reel of %d frames of %dx%d, %s", made.count,
+                 made.frames[0].w, made.frames[0].h, pixels_name(made.frames[0].kind));
+        if (!block_encode(&block, &film))
+            complain("there is not enough memory");
+        else
+            status = output_picture(words->output, block.bytes, block.size, what);
+    }
+    if (status == DONE) {
+        report(&made, &block, words->output, flash);
+        if (words->preview)
+            status = preview(target, &block, words->preview);
+    }
+    block_free(&block);
+    for (int i = 0; i < made.count; i++)
+        pixels_free(&made.frames[i]);
+    free(made.frames);
+    free(made.milliseconds);
+    images_free(&images);
+    paths_free(&paths);
+    return status;
+}
+
+static int run_make(int argc, const char **argv)
+{
+    static struct picture_target target;
+    struct picture_words words = {0};
+    char *flash = NULL;
+    int rate = 0, status;
+    struct poptOption options[] = {
+        PICTURE_OPTIONS(words),
+        {"rate", 'r', POPT_ARG_INT, &rate, 0, "frames a second, 1 to 1000", "N"},
+        {"flash", '\0', POPT_ARG_STRING, &flash, 0, "say how many frames fit, such as 32k", "SIZE"},
+        POPT_TABLEEND,
+    };
+    struct line line;
+    if (!line_read(&line, &usage, options, argc, argv, 1, MOST_WORDS, &status))
+        return status;
+    status = picture_target_read(&target, &words);
+    if (status == DONE && (rate < 0 || rate > 1000)) {
+        complain("--rate %d: possible is 1 to 1000", rate);
+        status = BAD_USE;
+    }
+    if (status == DONE && flash && flash_size(flash) == 0) {
+        complain("--flash %s: possible is a number of bytes, or of kilobytes with a k", flash);
+        status = BAD_USE;
+    }
+    if (status == DONE)
+        status = make(&target, &line, &words, rate, flash ? flash_size(flash) : 0);
+    picture_target_close(&target);
+    line_done(&line);
+    return status;
+}
+
+static int run(int argc, const char **argv)
+{
+    if (argc > 1 && strcmp(argv[1], "make") == 0)
+        return run_make(argc - 1, argv + 1);
+    if (argc > 1 && (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0)) {
+        puts("pemble reel make IN... -o OUT ...\n\n'pemble reel make --help' says more.");
+        return DONE;
+    }
+    complain("reel: %s: possible is make", argc > 1 ? argv[1] : "nothing to do");
+    return BAD_USE;
+}
+
+const struct command command_reel = {"reel", "make a reel from an animation", run};

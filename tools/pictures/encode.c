@@ -1,0 +1,331 @@
+/* encode.c - the binary arithmetic encoder, over the model that the decoder has. */
+#include "encode.h"
+
+#include <stdlib.h>
+#include <string.h>
+
+/*
+ * What is coded goes two ways: it is counted, for each context, and with the probabilities that
+ * these counts give it is written.
+ */
+struct coder {
+    uint32_t (*counts)[2]; /* by context; NULL: it is written */
+    const uint8_t *nibbles;
+    uint64_t low;
+    uint32_t range;
+    uint8_t cache;
+    size_t waiting; /* bytes that a carry may still change: the cache, and 0xFF behind it */
+    uint8_t *out;
+    size_t size, room;
+    bool failed;
+};
+
+static uint8_t code_bit(struct coder *coder, uint16_t context, uint8_t wanted);
+
+#include "geometry/checksum.h"
+#include "picture/model.h"
+
+static const uint16_t levels[16] = {3,    24,   90,   220,  430,  760,  1200, 1750,
+                                    2346, 2896, 3336, 3666, 3876, 4006, 4072, 4093};
+
+enum { HEADER = 32, CRC_AT = 16, MOST_CONTEXTS = 4096 };
+
+static void put(struct coder *c, uint8_t byte)
+{
+    if (c->size == c->room) {
+        const size_t room = c->room ? 2 * c->room : 4096;
+        uint8_t *more = realloc(c->out, room);
+        if (!more) {
+            c->failed = true;
+            return;
+        }
+        c->out = more;
+        c->room = room;
+    }
+    c->out[c->size++] = byte;
+}
+
+/* Moves the highest byte of the interval's low end out, as soon as no carry can reach it. */
+static void shift_low(struct coder *c)
+{
+    if (c->low < 0xFF000000u || c->low > 0xFFFFFFFFu) {
+        const uint8_t carry = (uint8_t)(c->low >> 32);
+        for (; c->waiting > 0; c->waiting--) {
+            put(c, (uint8_t)(c->cache + carry));
+            c->cache = 0xFF;
+        }
+        c->cache = (uint8_t)(c->low >> 24);
+    }
+    c->waiting++;
+    c->low = (c->low & 0x00FFFFFFu) << 8;
+}
+
+static void write_bit(struct coder *c, uint16_t of_zero, uint8_t bit)
+{
+    const uint32_t bound = (c->range >> 12) * of_zero;
+    if (bit) {
+        c->low += bound;
+        c->range -= bound;
+    } else {
+        c->range = bound;
+    }
+    while (c->range < 1ul << 24) {
+        c->range <<= 8;
+        shift_low(c);
+    }
+}
+
+static uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
+{
+    if (c->counts)
+        c->counts[context][wanted]++;
+    else
+        write_bit(c, levels[c->nibbles[context]], wanted);
+    return wanted;
+}
+
+static void write_number(struct coder *c, uint32_t number, int bits)
+{
+    while (bits-- > 0 && !c->counts)
+        write_bit(c, 2048, number >> bits & 1);
+}
+
+/* The logarithm to the base of 2, times 256, of a number of 1 to 4096, to be good enough for
+ * choosing between models without floating point. */
+static uint32_t bits_of_level(uint16_t probability)
+{
+    /* 4096 / probability, as a sum of halvings and a fraction. */
+    uint32_t bits = 0, value = 4096u * 256 / probability;
+    while (value >= 512) {
+        value /= 2;
+        bits += 256;
+    }
+    return bits + (value - 256);
+}
+
+/* The level that costs least for so many zeros and ones, and what it costs in 1/256 bit. */
+static uint8_t best_level(const uint32_t count[2], uint64_t *cost)
+{
+    uint8_t best = 7;
+    *cost = UINT64_MAX;
+    for (uint8_t i = 0; i < 16; i++) {
+        const uint64_t here = (uint64_t)count[0] * bits_of_level(levels[i]) +
+                              (uint64_t)count[1] * bits_of_level((uint16_t)(4096 - levels[i]));
+        if (here < *cost) {
+            *cost = here;
+            best = i;
+        }
+    }
+    return best;
+}
+
+static int bits_for(int most)
+{
+    int bits = 0;
+    while (most >> bits)
+        bits++;
+    return bits;
+}
+
+/* What of a frame differs from the one before; left = right when nothing does. */
+struct part {
+    int left, top, right, bottom;
+};
+
+static struct part changed_part(const struct pixels *before, const struct pixels *now)
+{
+    struct part p = {now->w, now->h, 0, 0};
+    for (int y = 0; y < now->h; y++)
+        for (int x = 0; x < now->w; x++) {
+            const size_t at = (size_t)y * (size_t)now->w + (size_t)x;
+            if (now->values[at] == (before ? before->values[at] : 0))
+                continue;
+            p.left = x < p.left ? x : p.left;
+            p.right = x >= p.right ? x + 1 : p.right;
+            p.top = y < p.top ? y : p.top;
+            p.bottom = y >= p.bottom ? y + 1 : p.bottom;
+        }
+    if (p.right == 0)
+        p = (struct part){0, 0, 0, 0};
+    return p;
+}
+
+static void code_frame_head(struct coder *c, const struct film *film, int i, struct part part)
+{
+    const struct pixels *frame = &film->frames[i];
+    const int time = film->milliseconds[i], before = i > 0 ? film->milliseconds[i - 1] : 0;
+    const bool whole =
+        part.left == 0 && part.top == 0 && part.right == frame->w && part.bottom == frame->h;
+    write_number(c, time == before, 1);
+    if (time != before)
+        write_number(c, (uint32_t)time, 16);
+    write_number(c, whole, 1);
+    if (!whole) {
+        write_number(c, (uint32_t)part.left, bits_for(frame->w));
+        write_number(c, (uint32_t)part.right, bits_for(frame->w));
+        write_number(c, (uint32_t)part.top, bits_for(frame->h));
+        write_number(c, (uint32_t)part.bottom, bits_for(frame->h));
+    }
+}
+
+/* Codes all frames; `memory` are the known pixels, cleared. */
+static void code_film(struct coder *c, const struct film *film, struct model model,
+                      const struct known *known, size_t *frame_bytes)
+{
+    for (int i = 0; i < film->count; i++) {
+        const struct pixels *frame = &film->frames[i];
+        struct part part = {0, 0, frame->w, frame->h};
+        model.hit = 0;
+        if (film->reel) {
+            part = changed_part(i > 0 ? frame - 1 : NULL, frame);
+            code_frame_head(c, film, i, part);
+        }
+        for (int y = part.top; y < part.bottom; y++)
+            for (int x = part.left; x < part.right; x++) {
+                const uint16_t value = frame->values[y * frame->w + x];
+                known_put(known, x, y, model_pixel(c, &model, known, x, y, value));
+            }
+        if (frame_bytes)
+            frame_bytes[i] = c->size + c->waiting;
+    }
+}
+
+struct attempt {
+    const struct film *film;
+    struct model model;
+    struct known known;
+    size_t memory;
+    uint8_t nibbles[MOST_CONTEXTS];
+    uint16_t contexts;
+    uint64_t cost; /* 1/256 bits, the tables included */
+};
+
+/* Counts with a model and finds the probabilities. */
+static void try_model(struct attempt *a)
+{
+    static uint32_t counts[MOST_CONTEXTS][2];
+    struct coder coder = {.counts = counts};
+    memset(counts, 0, sizeof counts);
+    memset(a->known.memory, 0, a->memory);
+    a->contexts = model_contexts(a->model.pixels, a->model.neighbours, a->model.far);
+    code_film(&coder, a->film, a->model, &a->known, NULL);
+    a->cost = (uint64_t)a->contexts * 4 * 256;
+    for (uint16_t i = 0; i < a->contexts; i++) {
+        uint64_t cost;
+        a->nibbles[i] = best_level(counts[i], &cost);
+        a->cost += cost;
+    }
+}
+
+/* Every size of the template, and for one bit some distances of the far pixel. */
+static void choose_model(struct attempt *best)
+{
+    static const uint8_t far[] = {0, 4, 8, 6};
+    struct attempt a = *best;
+    const bool one_bit = a.model.pixels == PMB_PIXELS_ONE_BIT;
+    const int most = one_bit                             ? MOST_ONE_BIT
+                     : a.model.pixels == PMB_PIXELS_INK ? MOST_INK
+                                                        : MOST_VALUE;
+    best->cost = UINT64_MAX;
+    for (size_t f = 0; f < (one_bit ? sizeof far : 1); f++)
+        for (int n = 1; n <= most; n++) {
+            a.model.neighbours = (uint8_t)n;
+            a.model.far = far[f];
+            if (model_contexts(a.model.pixels, a.model.neighbours, a.model.far) > MOST_CONTEXTS)
+                continue;
+            try_model(&a);
+            if (a.cost < best->cost)
+                *best = a;
+        }
+}
+
+static void put_number(uint8_t *at, uint32_t value, int bytes)
+{
+    for (int i = 0; i < bytes; i++)
+        at[i] = (uint8_t)(value >> (8 * i));
+}
+
+/* Of all bytes but the four of the checksum itself. */
+static uint32_t checksum(const uint8_t *bytes, size_t count)
+{
+    uint32_t crc = PMB_CRC_START;
+    for (size_t i = 0; i < count; i++)
+        if (i < CRC_AT || i >= CRC_AT + 4)
+            crc = pmb_crc_add(crc, bytes[i]);
+    return pmb_crc_end(crc);
+}
+
+static bool assemble(struct block *block, const struct attempt *a, const struct coder *coder)
+{
+    const struct pixels *first = a->film->frames;
+    uint32_t milliseconds = 0;
+    for (int i = 0; i < a->film->count && a->film->reel; i++)
+        milliseconds += (uint32_t)a->film->milliseconds[i];
+    block->tables = (a->contexts + 1u) / 2;
+    /* The first byte is the empty cache that the encoder begins with. */
+    const size_t coded = coder->size > 0 ? coder->size - 1 : 0;
+    block->size = HEADER + block->tables + coded;
+    uint8_t *b = block->bytes = calloc(1, block->size);
+    if (!b)
+        return false;
+    memcpy(b, a->film->reel ? "PMBR\1" : "PMBP\1", 5);
+    b[5] = (uint8_t)first->kind;
+    b[6] = a->model.neighbours;
+    b[7] = first->transparent;
+    put_number(b + 8, (uint32_t)first->w, 2);
+    put_number(b + 10, (uint32_t)first->h, 2);
+    put_number(b + 12, (uint32_t)block->size, 4);
+    put_number(b + 20, first->key, 2);
+    put_number(b + 22, (uint32_t)a->film->count, 2);
+    put_number(b + 24, milliseconds, 4);
+    b[28] = a->model.far;
+    for (uint16_t i = 0; i < a->contexts; i++)
+        b[HEADER + i / 2] |= (uint8_t)(i % 2 ? a->nibbles[i] : a->nibbles[i] << 4);
+    if (coded > 0)
+        memcpy(b + HEADER + block->tables, coder->out + 1, coded);
+    put_number(b + CRC_AT, checksum(b, block->size), 4);
+    return true;
+}
+
+bool block_encode(struct block *block, const struct film *film)
+{
+    static struct attempt a;
+    const struct pixels *first = film->frames;
+    memset(block, 0, sizeof *block);
+    for (int i = 1; i < film->count; i++)
+        if (film->frames[i].w != first->w || film->frames[i].h != first->h ||
+            film->frames[i].kind != first->kind ||
+            film->frames[i].transparent != first->transparent || film->frames[i].key != first->key)
+            return false;
+    a = (struct attempt){.film = film,
+                         .model = {.pixels = first->kind, .reel = film->reel, .h = (uint16_t)first->h},
+                         .known = {.w = (uint16_t)first->w,
+                                   .rows = (uint16_t)(film->reel ? first->h : 2),
+                                   .bits = model_bits(first->kind, first->transparent)}};
+    a.known.stride = known_stride(a.known.w, a.known.bits);
+    a.memory = (size_t)a.known.stride * a.known.rows;
+    a.known.memory = calloc(1, a.memory);
+    block->frame_bytes = calloc((size_t)film->count, sizeof(size_t));
+    if (!a.known.memory || !block->frame_bytes)
+        return false;
+    choose_model(&a);
+    struct coder coder = {.nibbles = a.nibbles, .range = 0xFFFFFFFFu, .waiting = 1};
+    memset(a.known.memory, 0, a.memory);
+    code_film(&coder, film, a.model, &a.known, block->frame_bytes);
+    for (int i = 0; i < 5; i++)
+        shift_low(&coder);
+    /* Behind the end a decoder reads zeros. */
+    while (coder.size > 0 && coder.out[coder.size - 1] == 0)
+        coder.size--;
+    const bool good = !coder.failed && assemble(block, &a, &coder);
+    free(coder.out);
+    free(a.known.memory);
+    return good;
+}
+
+void block_free(struct block *block)
+{
+    free(block->bytes);
+    free(block->frame_bytes);
+    memset(block, 0, sizeof *block);
+}

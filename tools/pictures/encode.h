@@ -1,0 +1,27 @@
+/* encode.h - picture and reel blocks (docs/formats.md). */
+#ifndef PEMBLE_PICTURES_ENCODE_H
+#define PEMBLE_PICTURES_ENCODE_H
+
+#include "reduce.h"
+
+struct block {
+    uint8_t *bytes; /* from malloc */
+    size_t size;
+    size_t tables;       /* bytes of them */
+    size_t *frame_bytes; /* of each frame, rounded down; from malloc */
+};
+
+/* Frames of one size and kind. A picture is one frame. */
+struct film {
+    const struct pixels *frames;
+    const int *milliseconds;
+    int count;
+    bool reel;
+};
+
+/* False when there is no memory, or the frames differ in size or kind. Of all models the one that
+ * takes least is chosen. */
+bool block_encode(struct block *block, const struct film *film);
+void block_free(struct block *block);
+
+#endif

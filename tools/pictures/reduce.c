@@ -1,0 +1,167 @@
+/* reduce.c - error diffusion, ordered dithering, thresholds. */
+#include "reduce.h"
+
+#include <stdlib.h>
+#include <string.h>
+
+/* A colour that the kind can show, and its value. */
+struct shown {
+    int rgb[3];
+    uint16_t value;
+};
+
+static int limited(int value, int most)
+{
+    return value < 0 ? 0 : value > most ? most : value;
+}
+
+static int luma_of(const int rgb[3])
+{
+    return (77 * rgb[0] + 150 * rgb[1] + 29 * rgb[2]) / 256;
+}
+
+static struct shown grey(int level, int most, uint16_t value)
+{
+    const int wide = level * 255 / most;
+    return (struct shown){{wide, wide, wide}, value};
+}
+
+static int distance(const int a[3], const int b[3])
+{
+    int sum = 0;
+    for (int i = 0; i < 3; i++)
+        sum += (a[i] - b[i]) * (a[i] - b[i]);
+    return sum;
+}
+
+/* The nearest colour of the kind. */
+static struct shown nearest(pmb_pixels kind, const int rgb[3])
+{
+    static const struct shown inks[] = {
+        {{0, 0, 0}, 0}, {{255, 255, 255}, 1}, {{208, 32, 24}, 2}};
+    if (kind == PMB_PIXELS_ONE_BIT) {
+        const int light = luma_of(rgb) >= 128;
+        return grey(light, 1, (uint16_t)light);
+    }
+    if (kind == PMB_PIXELS_GREY) {
+        const int level = limited((luma_of(rgb) * 15 + 127) / 255, 15);
+        return grey(level, 15, (uint16_t)level);
+    }
+    if (kind == PMB_PIXELS_INK) {
+        int best = 0;
+        for (int i = 1; i < 3; i++)
+            if (distance(rgb, inks[i].rgb) < distance(rgb, inks[best].rgb))
+                best = i;
+        return inks[best];
+    }
+    const int r = limited((rgb[0] * 31 + 127) / 255, 31), g = limited((rgb[1] * 63 + 127) / 255, 63),
+              b = limited((rgb[2] * 31 + 127) / 255, 31);
+    const pmb_color color = (pmb_color)(r << 11 | g << 5 | b);
+    return (struct shown){{pmb_color_red(color), pmb_color_green(color), pmb_color_blue(color)},
+                          color};
+}
+
+/* Half of the distance between two neighbouring levels: what ordered dithering adds at most. */
+static int half_step(pmb_pixels kind)
+{
+    return kind == PMB_PIXELS_GREY ? 8 : kind == PMB_PIXELS_COLOR ? 4 : 127;
+}
+
+/* Bayer's matrix of order 8, by its own rule: the bits of x ^ y and y, interleaved backwards. */
+static int bayer(int x, int y)
+{
+    int value = 0;
+    for (int bit = 0; bit < 3; bit++)
+        value = value << 2 | ((x ^ y) >> bit & 1) << 1 | (y >> bit & 1);
+    return value;
+}
+
+/* The errors that wait for this row and the next, per component, with a pixel of room at each end.
+ */
+struct errors {
+    int *here, *below;
+};
+
+static void spread(struct errors *e, int x, const int error[3])
+{
+    for (int i = 0; i < 3; i++) {
+        e->here[3 * (x + 2) + i] += error[i] * 7 / 16;
+        e->below[3 * x + i] += error[i] * 3 / 16;
+        e->below[3 * (x + 1) + i] += error[i] * 5 / 16;
+        e->below[3 * (x + 2) + i] += error[i] * 1 / 16;
+    }
+}
+
+static bool is_clear(const uint8_t *rgba)
+{
+    return rgba[3] < 128;
+}
+
+/* Gives the transparent pixels a value that no other has. */
+static void find_key(struct pixels *p, const struct raster *image)
+{
+    static uint8_t used[65536];
+    const size_t count = (size_t)p->w * (size_t)p->h;
+    memset(used, 0, sizeof used);
+    for (size_t i = 0; i < count; i++)
+        if (is_clear(image->rgba + 4 * i))
+            p->transparent = true;
+        else
+            used[p->values[i]] = 1;
+    if (!p->transparent)
+        return;
+    if (p->kind == PMB_PIXELS_ONE_BIT) /* black, white and nothing */
+        p->kind = PMB_PIXELS_INK;
+    p->key = p->kind == PMB_PIXELS_GREY ? 16 : p->kind == PMB_PIXELS_INK ? 3 : 0xF81F;
+    while (p->kind == PMB_PIXELS_COLOR && used[p->key])
+        p->key++;
+    for (size_t i = 0; i < count; i++)
+        if (is_clear(image->rgba + 4 * i))
+            p->values[i] = p->key;
+}
+
+bool pixels_reduce(struct pixels *p, const struct raster *image, pmb_pixels kind,
+                   enum dithering dithering)
+{
+    const size_t row = 3 * ((size_t)image->w + 2);
+    *p = (struct pixels){.w = image->w, .h = image->h, .kind = kind};
+    p->values = calloc((size_t)p->w * (size_t)p->h, sizeof *p->values);
+    struct errors e = {calloc(row, sizeof(int)), calloc(row, sizeof(int))};
+    bool good = p->values && e.here && e.below;
+    for (int y = 0; good && y < p->h; y++) {
+        for (int x = 0; x < p->w; x++) {
+            const size_t at = (size_t)y * (size_t)p->w + (size_t)x;
+            const uint8_t *rgba = image->rgba + 4 * at;
+            int wanted[3], error[3];
+            for (int i = 0; i < 3; i++) {
+                wanted[i] = is_clear(rgba) ? 0 : rgba[i];
+                if (dithering == DITHER_DIFFUSION)
+                    wanted[i] = limited(wanted[i] + e.here[3 * (x + 1) + i], 255);
+                if (dithering == DITHER_ORDERED)
+                    wanted[i] = limited(
+                        wanted[i] + (bayer(x & 7, y & 7) * 2 - 63) * half_step(kind) / 64, 255);
+            }
+            const struct shown shown = nearest(kind, wanted);
+            p->values[at] = shown.value;
+            for (int i = 0; i < 3; i++)
+                error[i] = is_clear(rgba) ? 0 : wanted[i] - shown.rgb[i];
+            if (dithering == DITHER_DIFFUSION)
+                spread(&e, x, error);
+        }
+        int *done = e.here;
+        e.here = e.below;
+        e.below = done;
+        memset(done, 0, row * sizeof(int));
+    }
+    free(e.here);
+    free(e.below);
+    if (good)
+        find_key(p, image);
+    return good;
+}
+
+void pixels_free(struct pixels *p)
+{
+    free(p->values);
+    p->values = NULL;
+}

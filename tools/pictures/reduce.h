@@ -1,0 +1,33 @@
+/* reduce.h - from millions of colours to what a panel can show. */
+#ifndef PEMBLE_PICTURES_REDUCE_H
+#define PEMBLE_PICTURES_REDUCE_H
+
+#include "pemble/picture.h"
+#include "raster.h"
+
+enum dithering {
+    DITHER_DIFFUSION, /* the error of each pixel goes to its neighbours */
+    DITHER_ORDERED,   /* against an 8 by 8 matrix */
+    DITHER_NONE       /* the nearest that there is; one bit: light from one half on */
+};
+
+/* Pixels as a picture block has them. */
+struct pixels {
+    int w, h;
+    pmb_pixels kind;
+    bool transparent;
+    uint16_t key;     /* the transparent value */
+    uint16_t *values; /* from malloc */
+};
+
+/*
+ * Reduces an image. Pixels that are less than half opaque become transparent, where the kind can
+ * have that; one bit becomes black, white and nothing, in the pixels of ink. Error diffusion as in Floyd and Steinberg, "An adaptive
+ * algorithm for spatial grey scale" (1976); the matrix is Bayer's (1973). False when there is no
+ * memory.
+ */
+bool pixels_reduce(struct pixels *pixels, const struct raster *image, pmb_pixels kind,
+                   enum dithering dithering);
+void pixels_free(struct pixels *pixels);
+
+#endif
