@@ -1,5 +1,6 @@
 /*
- * picture.h - still pictures, made by 'pemble picture make' and drawn straight from flash or a card.
+ * picture.h - still pictures, made by 'pemble picture make' and drawn straight from flash or a
+ * card.
  *
  * A picture is one block of bytes; docs/formats.md describes it. It is decoded row by row while it
  * is drawn, with memory of yours for two of its rows.

@@ -10,8 +10,8 @@
 
 /*
  * A file on a card, for reading. `read` reads up to `count` bytes from where the file stands into
- * `to` and returns how many it got: fewer at the end of the file only. `seek` goes to an offset from
- * the start of the file; false when it cannot.
+ * `to` and returns how many it got: fewer at the end of the file only. `seek` goes to an offset
+ * from the start of the file; false when it cannot.
  */
 typedef struct pmb_reader {
     void *context;

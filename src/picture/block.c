@@ -93,8 +93,8 @@ pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
     if (b->info.bytes < PMB_PICTURE_HEADER + b->tables ||
         (source->bytes && b->info.bytes > source->size))
         return PMB_ERR_DATA;
-    const uint32_t row = known_stride((uint16_t)b->info.size.w,
-                                      model_bits(b->info.pixels, b->info.transparent));
+    const uint32_t row =
+        known_stride((uint16_t)b->info.size.w, model_bits(b->info.pixels, b->info.transparent));
     b->info.memory = 2 * row + (source->bytes ? 0 : b->tables);
     return PMB_OK;
 }

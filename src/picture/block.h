@@ -1,4 +1,5 @@
-/* block.h - picture blocks: their header, and the decoder of their pixels; private to src/picture. */
+/* block.h - picture blocks: their header, and the decoder of their pixels; private to src/picture.
+ */
 #ifndef PEMBLE_SRC_PICTURE_BLOCK_H
 #define PEMBLE_SRC_PICTURE_BLOCK_H
 

@@ -41,8 +41,7 @@ static inline uint8_t decode_bit(struct coder *c, uint16_t of_zero)
 static inline uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
 {
     (void)wanted;
-    const uint8_t pair =
-        c->flash_tables ? c->flash_tables[context / 2] : c->tables[context / 2];
+    const uint8_t pair = c->flash_tables ? c->flash_tables[context / 2] : c->tables[context / 2];
     return decode_bit(c, pmb_levels[context & 1 ? pair & 15 : pair >> 4]);
 }
 

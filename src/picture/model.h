@@ -13,8 +13,8 @@
 
 #include "pemble/picture.h"
 
-/* Pixels that are known: two rows of a picture in turn, or the frame of a reel. A pixel that has not
- * been coded yet still is what it was two rows above, or in the frame before. */
+/* Pixels that are known: two rows of a picture in turn, or the frame of a reel. A pixel that has
+ * not been coded yet still is what it was two rows above, or in the frame before. */
 struct known {
     uint8_t *memory;
     uint16_t w, rows;
@@ -29,7 +29,7 @@ struct model {
     uint8_t far;        /* columns to a pixel far to the left; 0: none */
     bool reel;
     uint16_t h;
-    uint8_t hit; /* the pixel before was as the likeliest neighbour */
+    uint8_t hit;        /* the pixel before was as the likeliest neighbour */
     uint16_t recent[8]; /* values that no neighbour had, the last first */
 };
 
@@ -82,7 +82,8 @@ struct offset {
 /* Neighbours from the most to the least telling. In a picture two rows above is where the pixel
  * itself was; in a reel what is not coded yet is the frame before. */
 static const PMB_FLASH struct offset still_template[MOST_ONE_BIT] = {
-    {-1, 0}, {0, -1}, {1, -1}, {-1, -1}, {-2, 0}, {0, -2}, {2, -1}, {-2, -1}, {-3, 0}, {1, -2}, {3, -1}};
+    {-1, 0}, {0, -1},  {1, -1}, {-1, -1}, {-2, 0}, {0, -2},
+    {2, -1}, {-2, -1}, {-3, 0}, {1, -2},  {3, -1}};
 static const PMB_FLASH struct offset reel_template[MOST_ONE_BIT] = {
     {0, 0}, {-1, 0}, {0, -1}, {1, 0}, {0, 1}, {1, -1}, {-1, -1}, {1, 1}, {-1, 1}, {-2, 0}, {2, -1}};
 
@@ -176,8 +177,8 @@ static inline uint16_t model_other(struct coder *coder, const struct model *m, u
         const int16_t expected = slope < low ? low : slope > high ? high : slope;
         const int16_t activity = (int16_t)(far_apart(w, c) + far_apart(n, c));
         const uint8_t class = activity < 2 ? 0 : activity < 6 ? 1 : 2;
-        const uint16_t context =
-            (uint16_t)((CANDIDATES << m->neighbours) + RECENT + (i * ACTIVITIES + class) * RESIDUALS);
+        const uint16_t context = (uint16_t)((CANDIDATES << m->neighbours) + RECENT +
+                                            (i * ACTIVITIES + class) * RESIDUALS);
         const int16_t differs =
             model_residual(coder, context, (int16_t)(component(wanted, i, color) - expected));
         const uint8_t bits = color ? (i == 1 ? 6 : 5) : 5;

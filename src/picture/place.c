@@ -73,7 +73,8 @@ static void fill_pixels(const pmb_place *place, int32_t x, int32_t y, int32_t co
     default:
         break;
     }
-    pmb_span_fill(place->c, place->p.x + left * s, place->p.y + top * s, across * s, down * s, color);
+    pmb_span_fill(place->c, place->p.x + left * s, place->p.y + top * s, across * s, down * s,
+                  color);
 }
 
 void pmb_place_row(const pmb_place *place, int32_t y,

@@ -15,9 +15,9 @@ struct sheet {
 
 static void open_sheet(struct sheet *s)
 {
-    assert_int_equal(pmb_canvas_init(&s->c, &pmb_rgb565, (pmb_rect){0, 0, W, H}, s->pixels,
-                                     sizeof s->pixels),
-                     PMB_OK);
+    assert_int_equal(
+        pmb_canvas_init(&s->c, &pmb_rgb565, (pmb_rect){0, 0, W, H}, s->pixels, sizeof s->pixels),
+        PMB_OK);
     pmb_fill(&s->c, GROUND);
 }
 
@@ -137,9 +137,9 @@ static void two_rows_and_no_more_memory_are_needed(void **state)
         open_sheet(&s);
         assert_int_equal(pmb_picture_measure(&picture, &info), PMB_OK);
         assert_true(info.memory <= rows[k] + 2);
-        assert_int_equal(pmb_picture_draw(&s.c, &picture, (pmb_point){0, 0}, NULL, memory,
-                                          info.memory - 1),
-                         PMB_ERR_ARGUMENT);
+        assert_int_equal(
+            pmb_picture_draw(&s.c, &picture, (pmb_point){0, 0}, NULL, memory, info.memory - 1),
+            PMB_ERR_ARGUMENT);
         assert_int_equal(at(&s, 3, 3), GROUND);
         pixels_free(&p);
         block_free(&block);
@@ -155,8 +155,7 @@ static void transparent_pixels_are_left_alone(void **state)
         struct pixels p;
         assert_true(raster_make(&image, 20, 20));
         for (int i = 0; i < 400; i++) {
-            image.rgba[4 * i] = image.rgba[4 * i + 1] = image.rgba[4 * i + 2] =
-                i % 3 ? 255 : 0;
+            image.rgba[4 * i] = image.rgba[4 * i + 1] = image.rgba[4 * i + 2] = i % 3 ? 255 : 0;
             image.rgba[4 * i + 3] = i % 7 < 3 ? 20 : 255;
         }
         assert_true(pixels_reduce(&p, &image, kinds[k], DITHER_NONE));
@@ -166,10 +165,9 @@ static void transparent_pixels_are_left_alone(void **state)
         open_sheet(&s);
         assert_int_equal(draw(&s.c, &picture, (pmb_point){0, 0}, NULL), PMB_OK);
         for (int i = 0; i < 400; i++)
-            assert_int_equal(at(&s, i % 20, i / 20),
-                             i % 7 < 3   ? GROUND
-                             : i % 3 ? PMB_WHITE
-                                     : PMB_BLACK);
+            assert_int_equal(at(&s, i % 20, i / 20), i % 7 < 3 ? GROUND
+                                                     : i % 3   ? PMB_WHITE
+                                                               : PMB_BLACK);
         raster_free(&image);
         pixels_free(&p);
         block_free(&block);
@@ -381,7 +379,9 @@ static size_t gzipped(const struct pixels *frames, int count)
                 }
             }
     /* As gzip -9: deflate with a header of 18 bytes. */
-    z_stream z = {.next_in = raw, .avail_in = (unsigned)size, .next_out = packed,
+    z_stream z = {.next_in = raw,
+                  .avail_in = (unsigned)size,
+                  .next_out = packed,
                   .avail_out = (unsigned)size + 1000};
     assert_int_equal(deflateInit2(&z, 9, Z_DEFLATED, 31, 9, Z_DEFAULT_STRATEGY), Z_OK);
     assert_int_equal(deflate(&z, Z_FINISH), Z_STREAM_END);

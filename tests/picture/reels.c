@@ -121,14 +121,15 @@ static void late_frames_are_dropped_and_modes_go_round(void **state)
     for (int mode = PMB_REEL_LOOP; mode <= PMB_REEL_PINGPONG; mode++) {
         pmb_reel_player player;
         unsigned seed = 3;
-        assert_int_equal(
-            pmb_reel_open(&player, &s.reel, (pmb_reel_mode)mode, s.memory, s.bytes), PMB_OK);
+        assert_int_equal(pmb_reel_open(&player, &s.reel, (pmb_reel_mode)mode, s.memory, s.bytes),
+                         PMB_OK);
         const uint32_t all = player.info.milliseconds;
         for (int i = 0; i < 60; i++) {
             /* Half of the times are near the start, where the short frames are. */
             const uint32_t time = i % 2 ? random_below(&seed, 600) : random_below(&seed, 4 * all);
-            uint32_t within = mode == PMB_REEL_ONCE ? (time < all ? time : all - 1)
-                                                    : time % (mode == PMB_REEL_LOOP ? all : 2 * all);
+            uint32_t within = mode == PMB_REEL_ONCE
+                                  ? (time < all ? time : all - 1)
+                                  : time % (mode == PMB_REEL_LOOP ? all : 2 * all);
             if (within >= all)
                 within = 2 * all - 1 - within;
             assert_int_equal(pmb_reel_advance(&player, time), PMB_OK);

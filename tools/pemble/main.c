@@ -5,8 +5,9 @@
 #include <string.h>
 
 static const struct command *const commands[] = {
-    &command_panels, &command_wiring, &command_probe,   &command_card, &command_symptoms,
-    &command_config, &command_font,   &command_picture, &command_reel, &command_demo,
+    &command_panels,   &command_wiring, &command_probe, &command_card,
+    &command_symptoms, &command_config, &command_font,  &command_picture,
+    &command_reel,     &command_budget, &command_demo,
 };
 enum { COUNT = sizeof commands / sizeof commands[0] };
 

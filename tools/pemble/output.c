@@ -3,6 +3,7 @@
 
 #include <errno.h>
 #include <stdio.h>
+#include <stdlib.h>
 #include <string.h>
 #include "command.h"
 
@@ -24,6 +25,17 @@ void object_name(const char *path, char *name, size_t size)
         name[length++] = letter || digit ? *at : '_';
     }
     name[length] = '\0';
+}
+
+bool size_of_text(const char *text, unsigned long *bytes)
+{
+    char *end;
+    *bytes = strtoul(text, &end, 10);
+    if ((*end == 'k' || *end == 'K') && end > text) {
+        *bytes *= 1024;
+        end++;
+    }
+    return *end == '\0' && *bytes > 0;
 }
 
 static void write_c(FILE *f, const char *name, const uint8_t *bytes, size_t size, const char *what)

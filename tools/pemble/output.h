@@ -11,6 +11,9 @@ bool ends_with(const char *text, const char *end);
 /* The name of a C object from that of a file. */
 void object_name(const char *path, char *name, size_t size);
 
+/* "4096" or "32k" as a number of bytes; false when it is neither, or 0. */
+bool size_of_text(const char *text, unsigned long *bytes);
+
 /* Writes a picture or reel block: as a C source with a const pmb_picture when the name ends in
  * ".c", else as its bytes. Returns an exit status; what went wrong has been said. */
 int output_picture(const char *path, const uint8_t *bytes, size_t size, const char *what);

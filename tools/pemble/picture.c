@@ -10,15 +10,17 @@
 static const struct usage usage = {
     .name = "picture make",
     .arguments = "IMAGE -o OUT.c|OUT.pbp [--panel CONFIG] [--format F] [--size WxH] ...",
-    .text = "Makes a picture for the library from PNG, JPEG, GIF, BMP or Netpbm. The panel says how\n"
-            "large it may be, what its pixels are and so how colours are reduced; --format and\n"
-            "--size say something else. OUT.c is a C source with a const pmb_picture; any other\n"
-            "ending is written as the bytes alone, for a card. What is not opaque becomes\n"
-            "transparent.\n",
-    .examples = "  pemble picture make harbour.png --panel kiosk.ini -o harbour.c --preview see.png\n"
-                "  pemble picture make logo.png --format one-bit --size 48x48 --dither none -o "
-                "logo.c\n"
-                "  pemble picture make photo.jpg --panel paper.ini --fit fill --contrast 20 -o p.pbp\n",
+    .text =
+        "Makes a picture for the library from PNG, JPEG, GIF, BMP or Netpbm. The panel says how\n"
+        "large it may be, what its pixels are and so how colours are reduced; --format and\n"
+        "--size say something else. OUT.c is a C source with a const pmb_picture; any other\n"
+        "ending is written as the bytes alone, for a card. What is not opaque becomes\n"
+        "transparent.\n",
+    .examples =
+        "  pemble picture make harbour.png --panel kiosk.ini -o harbour.c --preview see.png\n"
+        "  pemble picture make logo.png --format one-bit --size 48x48 --dither none -o "
+        "logo.c\n"
+        "  pemble picture make photo.jpg --panel paper.ini --fit fill --contrast 20 -o p.pbp\n",
 };
 
 /* The picture in the middle of whatever it is drawn on. */
@@ -44,8 +46,8 @@ static int preview(struct picture_target *target, const struct block *block, con
     (void)pmb_picture_measure(&scene.picture, &scene.info);
     scene.screen = target->has_stage ? target->stage.acts[0].panel.size : scene.info.size;
     scene.memory = calloc(1, scene.info.memory);
-    const int status = scene.memory ? picture_preview(target, paint, &scene, scene.screen, path)
-                                    : FAILED;
+    const int status =
+        scene.memory ? picture_preview(target, paint, &scene, scene.screen, path) : FAILED;
     free(scene.memory);
     return status;
 }

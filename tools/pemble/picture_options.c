@@ -64,9 +64,8 @@ static bool read_ways(struct picture_target *t, const struct picture_words *w)
     static const struct word dithers[] = {
         {"diffusion", DITHER_DIFFUSION}, {"ordered", DITHER_ORDERED}, {"none", DITHER_NONE}};
     const int fit = w->fit ? choose("--fit", w->fit, fits, 4) : FIT_WHOLE;
-    const int dither =
-        w->dither ? choose("--dither", w->dither, dithers, 3)
-                  : (w->threshold ? DITHER_NONE : DITHER_DIFFUSION);
+    const int dither = w->dither ? choose("--dither", w->dither, dithers, 3)
+                                 : (w->threshold ? DITHER_NONE : DITHER_DIFFUSION);
     if (fit < 0 || dither < 0)
         return false;
     if (w->threshold < 0 || w->threshold > 255) {

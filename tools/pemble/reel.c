@@ -16,10 +16,11 @@ enum { USUAL_MILLISECONDS = 100, MOST_PATHS = MOST_FRAMES };
 static const struct usage usage = {
     .name = "reel make",
     .arguments = "IN... -o OUT.c|OUT.pbr [--panel CONFIG] [--rate N] [--flash SIZE] ...",
-    .text = "Makes a reel for the library from an animated GIF, from image files, or from all image\n"
-            "files of a directory, in their natural order (2 before 10). A GIF has the times of its\n"
-            "frames; --rate gives all the same. It says what each frame takes, and how many frames\n"
-            "of this kind fit in a given flash. The other options are those of 'picture make'.\n",
+    .text =
+        "Makes a reel for the library from an animated GIF, from image files, or from all image\n"
+        "files of a directory, in their natural order (2 before 10). A GIF has the times of its\n"
+        "frames; --rate gives all the same. It says what each frame takes, and how many frames\n"
+        "of this kind fit in a given flash. The other options are those of 'picture make'.\n",
     .examples = "  pemble reel make ferry.gif --panel gangway.ini -o ferry.c --flash 32k\n"
                 "  pemble reel make frames/ --format one-bit --size 50x50 --rate 20 -o spin.c\n",
 };
@@ -131,16 +132,6 @@ static bool reduce_all(const struct picture_target *target, const struct images 
             return false;
         }
     return true;
-}
-
-/* "32k", "4096" as bytes; 0 when it is neither. */
-static unsigned long flash_size(const char *text)
-{
-    char *end;
-    const unsigned long number = strtoul(text, &end, 10);
-    if ((*end == 'k' || *end == 'K') && end[1] == '\0')
-        return number * 1024;
-    return *end == '\0' ? number : 0;
 }
 
 static void report(const struct film_made *film, const struct block *block, const char *out,
@@ -286,12 +277,13 @@ static int run_make(int argc, const char **argv)
         complain("--rate %d: possible is 1 to 1000", rate);
         status = BAD_USE;
     }
-    if (status == DONE && flash && flash_size(flash) == 0) {
+    unsigned long bytes = 0;
+    if (status == DONE && flash && !size_of_text(flash, &bytes)) {
         complain("--flash %s: possible is a number of bytes, or of kilobytes with a k", flash);
         status = BAD_USE;
     }
     if (status == DONE)
-        status = make(&target, &line, &words, rate, flash ? flash_size(flash) : 0);
+        status = make(&target, &line, &words, rate, bytes);
     picture_target_close(&target);
     line_done(&line);
     return status;

@@ -223,7 +223,7 @@ static void choose_model(struct attempt *best)
     static const uint8_t far[] = {0, 4, 8, 6};
     struct attempt a = *best;
     const bool one_bit = a.model.pixels == PMB_PIXELS_ONE_BIT;
-    const int most = one_bit                             ? MOST_ONE_BIT
+    const int most = one_bit                            ? MOST_ONE_BIT
                      : a.model.pixels == PMB_PIXELS_INK ? MOST_INK
                                                         : MOST_VALUE;
     best->cost = UINT64_MAX;
@@ -297,11 +297,12 @@ bool block_encode(struct block *block, const struct film *film)
             film->frames[i].kind != first->kind ||
             film->frames[i].transparent != first->transparent || film->frames[i].key != first->key)
             return false;
-    a = (struct attempt){.film = film,
-                         .model = {.pixels = first->kind, .reel = film->reel, .h = (uint16_t)first->h},
-                         .known = {.w = (uint16_t)first->w,
-                                   .rows = (uint16_t)(film->reel ? first->h : 2),
-                                   .bits = model_bits(first->kind, first->transparent)}};
+    a = (struct attempt){
+        .film = film,
+        .model = {.pixels = first->kind, .reel = film->reel, .h = (uint16_t)first->h},
+        .known = {.w = (uint16_t)first->w,
+                  .rows = (uint16_t)(film->reel ? first->h : 2),
+                  .bits = model_bits(first->kind, first->transparent)}};
     a.known.stride = known_stride(a.known.w, a.known.bits);
     a.memory = (size_t)a.known.stride * a.known.rows;
     a.known.memory = calloc(1, a.memory);

@@ -172,9 +172,9 @@ static bool read_gif(struct images *images, const char *path, const struct reaso
     if (!gif)
         return fail(why, GifErrorString(error));
     const bool read = DGifSlurp(gif) == GIF_OK;
-    const bool good = read ? add_gif_frames(images, gif, why)
-                           : fail(why, GifErrorString(gif->Error) ? GifErrorString(gif->Error)
-                                                                  : "it is damaged");
+    const bool good =
+        read ? add_gif_frames(images, gif, why)
+             : fail(why, GifErrorString(gif->Error) ? GifErrorString(gif->Error) : "it is damaged");
     DGifCloseFile(gif, &error);
     return good;
 }

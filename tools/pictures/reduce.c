@@ -37,8 +37,7 @@ static int distance(const int a[3], const int b[3])
 /* The nearest colour of the kind. */
 static struct shown nearest(pmb_pixels kind, const int rgb[3])
 {
-    static const struct shown inks[] = {
-        {{0, 0, 0}, 0}, {{255, 255, 255}, 1}, {{208, 32, 24}, 2}};
+    static const struct shown inks[] = {{{0, 0, 0}, 0}, {{255, 255, 255}, 1}, {{208, 32, 24}, 2}};
     if (kind == PMB_PIXELS_ONE_BIT) {
         const int light = luma_of(rgb) >= 128;
         return grey(light, 1, (uint16_t)light);
@@ -54,7 +53,8 @@ static struct shown nearest(pmb_pixels kind, const int rgb[3])
                 best = i;
         return inks[best];
     }
-    const int r = limited((rgb[0] * 31 + 127) / 255, 31), g = limited((rgb[1] * 63 + 127) / 255, 63),
+    const int r = limited((rgb[0] * 31 + 127) / 255, 31),
+              g = limited((rgb[1] * 63 + 127) / 255, 63),
               b = limited((rgb[2] * 31 + 127) / 255, 31);
     const pmb_color color = (pmb_color)(r << 11 | g << 5 | b);
     return (struct shown){{pmb_color_red(color), pmb_color_green(color), pmb_color_blue(color)},

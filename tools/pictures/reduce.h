@@ -22,9 +22,9 @@ struct pixels {
 
 /*
  * Reduces an image. Pixels that are less than half opaque become transparent, where the kind can
- * have that; one bit becomes black, white and nothing, in the pixels of ink. Error diffusion as in Floyd and Steinberg, "An adaptive
- * algorithm for spatial grey scale" (1976); the matrix is Bayer's (1973). False when there is no
- * memory.
+ * have that; one bit becomes black, white and nothing, in the pixels of ink. Error diffusion as in
+ * Floyd and Steinberg, "An adaptive algorithm for spatial grey scale" (1976); the matrix is Bayer's
+ * (1973). False when there is no memory.
  */
 bool pixels_reduce(struct pixels *pixels, const struct raster *image, pmb_pixels kind,
                    enum dithering dithering);

@@ -1,4 +1,5 @@
-/* main.c - pemble-quay: draws the pictures and animations of Pellan Quay with the library itself. */
+/* main.c - pemble-quay: draws the pictures and animations of Pellan Quay with the library itself.
+ */
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -40,7 +41,8 @@ static pmb_canvas canvas(int w, int h, pmb_color ground)
 }
 
 /* A ferry 60 wide and 24 high, its keel at (x, y). */
-static void draw_ferry(pmb_canvas *c, int x, int y, pmb_color hull, pmb_color house, pmb_color stripe)
+static void draw_ferry(pmb_canvas *c, int x, int y, pmb_color hull, pmb_color house,
+                       pmb_color stripe)
 {
     const pmb_point keel[] = {at(x, y - 9), at(x + 60, y - 11), at(x + 53, y), at(x + 7, y)};
     pmb_polygon_fill(c, keel, 4, hull);
@@ -95,8 +97,7 @@ static void draw_dawn(pmb_canvas *c)
             seed = seed * 1664525u + 1013904223u;
             const int grain = (int)(seed >> 27) - 16;
             const int glow = 90 - (abs(x - 150) + abs(y - 84)) / 2;
-            const int swell =
-                y > 96 ? pmb_sine((pmb_angle)(x * 900 + y * y * 60)) / 1800 : 0;
+            const int swell = y > 96 ? pmb_sine((pmb_angle)(x * 900 + y * y * 60)) / 1800 : 0;
             int r = 70 + y / 2 + (glow > 0 ? glow : 0) + swell + grain;
             int g = 84 + y / 3 + (glow > 0 ? glow / 2 : 0) + swell + grain;
             int b = 130 - y / 4 + swell + grain;

@@ -1,0 +1,194 @@
+/* budget.c - pemble budget: what a panel and its assets cost in memory and time. */
+#include "command.h"
+
+#include <errno.h>
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+#include "output.h"
+#include "stage.h"
+
+static const struct usage usage = {
+    .name = "budget",
+    .arguments = "CONFIG [ASSET...] [--panel NAME] [--flash SIZE]",
+    .text = "Says what a panel costs: RAM for its buffer with each height of band, and what its bus\n"
+            "allows, measured on the simulated wire: bytes and milliseconds for a full frame, frames\n"
+            "a second at most. Of assets (fonts, pictures and reels as their makers write them, or\n"
+            "C sources made by them) it says the flash that each takes, and the RAM for drawing it.\n",
+    .examples = "  pemble budget assets/quay/gangway.ini\n"
+                "  pemble budget kiosk.ini harbour.pbp ferry.pbr sans14.pmf --flash 256k\n",
+};
+
+static void fill(pmb_canvas *c, void *scene)
+{
+    pmb_fill(c, *(const pmb_color *)scene);
+}
+
+/* The heights that are worth saying: powers of two lines of the controller, and all. */
+static void say_memory(const pmb_panel *panel)
+{
+    const int line = panel->format->rows_per_line, h = panel->frame.h;
+    printf("buffer            rows  bytes of RAM\n");
+    for (int rows = line; rows < h; rows *= 2) {
+        const size_t bytes =
+            pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, (int16_t)rows});
+        printf("  band           %5d  %9zu\n", rows, bytes);
+    }
+    printf("  whole frame    %5d  %9zu\n", h, pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, panel->frame.h}));
+    printf("  tiles, to send only what changed: %zu more\n",
+           sizeof(pmb_tile) * (size_t)PMB_TILES(panel->frame.w, panel->frame.h));
+}
+
+/* Two frames that differ everywhere; the second is measured, without what opening costs. */
+static int say_time(struct stage *stage, int number)
+{
+    static const pmb_color colors[] = {PMB_BLACK, PMB_WHITE};
+    struct act *act = &stage->acts[number];
+    uint64_t start = 0;
+    pmb_bench_traffic before = {0, 0};
+    for (int i = 0; i < 2; i++) {
+        start = pmb_bench_now(stage->bench);
+        before = pmb_bench_traffic_so_far(stage->bench);
+        const int status = stage_paint(stage, number, fill, (void *)&colors[i]);
+        if (status != DONE)
+            return status;
+    }
+    const pmb_bench_traffic after = pmb_bench_traffic_so_far(stage->bench);
+    const double ms = (double)(pmb_bench_now(stage->bench) - start) / 1e6;
+    printf("a full frame      %llu bytes on the wire in %llu transfers, %.1f ms: at most %.1f frames "
+           "a second\n",
+           (unsigned long long)(after.bytes - before.bytes),
+           (unsigned long long)(after.transfers - before.transfers), ms, 1000 / ms);
+    printf("                  as simulated, %s %s\n", act->setup->known->title,
+           act->panel.size.w > 0 ? "at the clock of the configuration" : "");
+    return DONE;
+}
+
+/* All bytes of a file; NULL, having said why, when it cannot be read. */
+static uint8_t *read_file(const char *path, size_t *size)
+{
+    FILE *f = fopen(path, "rb");
+    uint8_t *bytes = f ? malloc(1 << 24) : NULL;
+    if (!bytes) {
+        complain("%s: %s", path, strerror(errno));
+        if (f)
+            fclose(f);
+        return NULL;
+    }
+    *size = fread(bytes, 1, 1 << 24, f);
+    fclose(f);
+    return bytes;
+}
+
+/* The bytes that a C source made by us has in its array. */
+static size_t bytes_of_source(uint8_t *bytes, size_t size)
+{
+    char *at = memchr(bytes, '{', size);
+    size_t count = 0;
+    bytes[size < (1 << 24) ? size : (1 << 24) - 1] = '\0';
+    if (!at || !strstr((char *)bytes, "pemble/"))
+        return 0;
+    for (at++; *at && *at != '}';) {
+        char *end;
+        const unsigned long value = strtoul(at, &end, 10);
+        if (end == at) {
+            at++;
+            continue;
+        }
+        bytes[count++] = (uint8_t)value; /* never further than it has been read */
+        at = end;
+    }
+    return count;
+}
+
+/* One line for an asset; its bytes, or 0, having said why, when it is none. */
+static size_t say_asset(const char *path)
+{
+    size_t size;
+    uint8_t *bytes = read_file(path, &size);
+    if (!bytes)
+        return 0;
+    if (ends_with(path, ".c"))
+        size = bytes_of_source(bytes, size);
+    const pmb_picture picture = {{bytes, (uint32_t)size, NULL}};
+    const pmb_font font = {bytes, (uint32_t)size};
+    pmb_picture_info info;
+    if (pmb_font_check(&font) == PMB_OK) {
+        printf("  %-26s %8zu  font\n", path, size);
+    } else if (pmb_picture_check(&picture) == PMB_OK &&
+               pmb_picture_measure(&picture, &info) == PMB_OK) {
+        const uint32_t playing = pmb_reel_memory(&picture);
+        printf("  %-26s %8zu  %s of %dx%d", path, size, playing ? "reel" : "picture", info.size.w,
+               info.size.h);
+        if (playing)
+            printf(", %u frames, %lu ms; %lu bytes of RAM to play it\n", info.frames,
+                   (unsigned long)info.milliseconds, (unsigned long)playing);
+        else
+            printf("; %lu bytes of RAM to draw it\n", (unsigned long)info.memory);
+    } else {
+        complain("%s: no font, picture or reel of this version, or damaged", path);
+        size = 0;
+    }
+    free(bytes);
+    return size;
+}
+
+static int say_assets(const struct line *line, unsigned long flash)
+{
+    size_t all = 0;
+    int status = DONE;
+    if (line->count > 1)
+        printf("asset                      bytes of flash\n");
+    for (int i = 1; i < line->count; i++) {
+        const size_t size = say_asset(line->words[i]);
+        status = size == 0 ? FAILED : status;
+        all += size;
+    }
+    if (line->count > 1)
+        printf("  %-26s %8zu\n", "together", all);
+    if (flash > 0 && line->count > 1)
+        printf("  %s %lu: %ld %s\n", "of", flash, labs((long)flash - (long)all),
+               all <= flash ? "are left" : "too many");
+    return status;
+}
+
+static int run(int argc, const char **argv)
+{
+    char *panel = NULL, *flash = NULL;
+    struct poptOption options[] = {
+        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+         "which panel of the file; the first if not given", "NAME"},
+        {"flash", '\0', POPT_ARG_STRING, &flash, 0, "say what is left of it, such as 256k", "SIZE"},
+        POPT_TABLEEND,
+    };
+    static struct setup setup;
+    struct stage stage;
+    struct line line;
+    int status;
+    if (!line_read(&line, &usage, options, argc, argv, 1, MOST_WORDS, &status))
+        return status;
+    status = stage_read(&stage, &setup, line.words[0], &(struct stage_options){NULL, NULL});
+    unsigned long bytes = 0;
+    if (status == DONE && flash && !size_of_text(flash, &bytes)) {
+        complain("--flash %s: possible is a number of bytes, or of kilobytes with a k", flash);
+        status = BAD_USE;
+    }
+    if (status == DONE) {
+        const int number = setup_find(&setup, panel);
+        status = number < 0 ? BAD_USE : stage_open(&stage, number);
+        if (status == DONE) {
+            const pmb_panel *p = &stage.acts[number].panel;
+            printf("%s, %dx%d, %s\n", setup.panels[number].known->title, p->size.w, p->size.h,
+                   setup.panels[number].type);
+            say_memory(p);
+            status = say_time(&stage, number);
+        }
+        if (status == DONE)
+            status = say_assets(&line, bytes);
+    }
+    status = stage_close(&stage, status);
+    line_done(&line);
+    return status;
+}
+
+const struct command command_budget = {"budget", "say what a panel and assets cost", run};
