@@ -24,6 +24,7 @@
 #include "pemble/color.h"
 #include "pemble/controllers.h"
 #include "pemble/expander.h"
+#include "pemble/file.h"
 #include "pemble/fonts.h"
 #include "pemble/geometry.h"
 #include "pemble/icons.h"

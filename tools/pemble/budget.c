@@ -11,10 +11,11 @@
 static const struct usage usage = {
     .name = "budget",
     .arguments = "CONFIG [ASSET...] [--panel NAME] [--flash SIZE]",
-    .text = "Says what a panel costs: RAM for its buffer with each height of band, and what its bus\n"
-            "allows, measured on the simulated wire: bytes and milliseconds for a full frame, frames\n"
-            "a second at most. Of assets (fonts, pictures and reels as their makers write them, or\n"
-            "C sources made by them) it says the flash that each takes, and the RAM for drawing it.\n",
+    .text =
+        "Says what a panel costs: RAM for its buffer with each height of band, and what its bus\n"
+        "allows, measured on the simulated wire: bytes and milliseconds for a full frame, frames\n"
+        "a second at most. Of assets (fonts, pictures and reels as their makers write them, or\n"
+        "C sources made by them) it says the flash that each takes, and the RAM for drawing it.\n",
     .examples = "  pemble budget assets/quay/gangway.ini\n"
                 "  pemble budget kiosk.ini harbour.pbp ferry.pbr sans14.pmf --flash 256k\n",
 };
@@ -34,7 +35,8 @@ static void say_memory(const pmb_panel *panel)
             pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, (int16_t)rows});
         printf("  band           %5d  %9zu\n", rows, bytes);
     }
-    printf("  whole frame    %5d  %9zu\n", h, pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, panel->frame.h}));
+    printf("  whole frame    %5d  %9zu\n", h,
+           pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, panel->frame.h}));
     printf("  tiles, to send only what changed: %zu more\n",
            sizeof(pmb_tile) * (size_t)PMB_TILES(panel->frame.w, panel->frame.h));
 }
@@ -55,10 +57,11 @@ static int say_time(struct stage *stage, int number)
     }
     const pmb_bench_traffic after = pmb_bench_traffic_so_far(stage->bench);
     const double ms = (double)(pmb_bench_now(stage->bench) - start) / 1e6;
-    printf("a full frame      %llu bytes on the wire in %llu transfers, %.1f ms: at most %.1f frames "
-           "a second\n",
-           (unsigned long long)(after.bytes - before.bytes),
-           (unsigned long long)(after.transfers - before.transfers), ms, 1000 / ms);
+    printf(
+        "a full frame      %llu bytes on the wire in %llu transfers, %.1f ms: at most %.1f frames "
+        "a second\n",
+        (unsigned long long)(after.bytes - before.bytes),
+        (unsigned long long)(after.transfers - before.transfers), ms, 1000 / ms);
     printf("                  as simulated, %s %s\n", act->setup->known->title,
            act->panel.size.w > 0 ? "at the clock of the configuration" : "");
     return DONE;

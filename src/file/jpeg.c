@@ -1,0 +1,510 @@
+/*
+ * jpeg.c - baseline JPEG: ITU-T T.81 (09/92), sequential DCT with Huffman coding and 8 bits a
+ * sample; colours as in JFIF (ITU-T T.871). Sections and tables named below are those of T.81.
+ */
+#include <string.h>
+#include "file/input.h"
+#include "geometry/limits.h"
+#include "shape/spans.h"
+
+enum { COMPONENTS = 3, BLOCK = 64, MOST_CODES = 162 };
+enum { SOF0 = 0xC0, SOF2 = 0xC2, DHT = 0xC4, SOI = 0xD8, EOI = 0xD9, SOS = 0xDA, DQT = 0xDB };
+enum { DRI = 0xDD, RST0 = 0xD0, MOST_PAST = 8 };
+
+/* A Huffman table as in figure F.15: for each length the codes up to `last`, less `shift`, number
+ * the values. */
+struct huffman {
+    uint16_t last[16]; /* the largest code of that length, and one more; 0: there is none */
+    int16_t shift[16];
+    uint8_t values[MOST_CODES];
+};
+
+struct component {
+    uint8_t name, across, down, quantity; /* sampling factors and the number of its table */
+    uint8_t dc, ac;                       /* numbers of its Huffman tables */
+    int16_t before;                       /* the last DC */
+};
+
+/* All of the memory that decoding takes. */
+struct jpeg {
+    struct huffman dc[2], ac[2];
+    uint8_t quantities[4][BLOCK];
+    struct component components[COMPONENTS];
+    int16_t block[BLOCK];
+    uint8_t samples[6][BLOCK]; /* of one MCU: up to four of Y, one of Cb, one of Cr */
+};
+
+struct state {
+    pmb_job *job;
+    struct jpeg *j;
+    uint16_t w, h;
+    uint8_t count;           /* of components */
+    uint8_t across, down;    /* largest sampling factors */
+    uint16_t interval, left; /* MCUs between restarts, and until the next */
+    uint8_t shrink;          /* a block is drawn 8 >> shrink wide */
+    uint32_t bits;
+    uint8_t bit_count;
+    bool at_marker;    /* the entropy-coded bytes have ended */
+    uint8_t past_them; /* bytes that were wanted since */
+};
+
+/* Zigzag, figure A.6: the place of the k-th coefficient. */
+static const PMB_FLASH uint8_t zigzag[BLOCK] = {
+    0,  1,  8,  16, 9,  2,  3,  10, 17, 24, 32, 25, 18, 11, 4,  5,  12, 19, 26, 33, 40, 48,
+    41, 34, 27, 20, 13, 6,  7,  14, 21, 28, 35, 42, 49, 56, 57, 50, 43, 36, 29, 22, 15, 23,
+    30, 37, 44, 51, 58, 59, 52, 45, 38, 31, 39, 46, 53, 60, 61, 54, 47, 55, 62, 63};
+
+static void fail(struct state *s, const char *reason)
+{
+    pmb_input_fail(&s->job->in, PMB_ERR_DATA, reason);
+}
+
+static uint8_t next(struct state *s)
+{
+    return pmb_input_next(&s->job->in);
+}
+
+static uint16_t next_short(struct state *s)
+{
+    const uint16_t high = next(s);
+    return (uint16_t)(high << 8 | next(s));
+}
+
+static bool is_good(const struct state *s)
+{
+    return s->job->in.status == PMB_OK;
+}
+
+/* Entropy-coded bits, F.2.2.5: a zero behind FF is stuffed; any other byte is a marker, and zeros
+ * follow, but not many. */
+static uint8_t next_bit(struct state *s)
+{
+    if (s->bit_count == 0) {
+        uint8_t byte = 0;
+        if (!s->at_marker) {
+            byte = next(s);
+            if (byte == 0xFF) {
+                const uint8_t second = next(s);
+                if (second != 0) {
+                    s->at_marker = true;
+                    pmb_input_seek(&s->job->in, s->job->in.at - 2);
+                    byte = 0;
+                }
+            }
+        } else if (s->past_them++ == MOST_PAST) {
+            fail(s, "the coded data end too early");
+        }
+        s->bits = byte;
+        s->bit_count = 8;
+    }
+    s->bit_count--;
+    return s->bits >> s->bit_count & 1;
+}
+
+/* F.2.2.1: a number of so many bits; those that begin with 0 are negative. */
+static int16_t receive(struct state *s, uint8_t bits)
+{
+    int32_t value = 0;
+    if (bits == 0)
+        return 0;
+    for (uint8_t i = 0; i < bits; i++)
+        value = value << 1 | next_bit(s);
+    if (value < (int32_t)1 << (bits - 1))
+        value -= ((int32_t)1 << bits) - 1;
+    return (int16_t)value;
+}
+
+static uint8_t decode(struct state *s, const struct huffman *h)
+{
+    uint32_t code = 0;
+    for (uint8_t length = 0; length < 16; length++) {
+        code = code << 1 | next_bit(s);
+        if (code < h->last[length])
+            return h->values[(uint8_t)((int32_t)code - h->shift[length])];
+    }
+    fail(s, "a code is not in its Huffman table");
+    return 0;
+}
+
+/* A segment B.2.4.2: tables of codes by their lengths. */
+static void read_huffman(struct state *s, int32_t length)
+{
+    while (length >= 17 && is_good(s)) {
+        const uint8_t kind = next(s);
+        if ((kind & 0xEE) != 0) {
+            fail(s, "a Huffman table has a number that baseline files have not");
+            return;
+        }
+        struct huffman *h = kind & 0x10 ? &s->j->ac[kind & 1] : &s->j->dc[kind & 1];
+        uint32_t code = 0;
+        int32_t count = 0;
+        for (uint8_t i = 0; i < 16; i++) {
+            const uint8_t codes = next(s);
+            h->shift[i] = (int16_t)((int32_t)code - count);
+            code += codes;
+            count += codes;
+            h->last[i] = (uint16_t)(codes > 0 ? code : 0);
+            if (code > 1ul << (i + 1) || count > MOST_CODES) {
+                fail(s, "a Huffman table has too many codes");
+                return;
+            }
+            code <<= 1;
+        }
+        for (int32_t i = 0; i < count; i++)
+            h->values[i] = next(s);
+        length -= 17 + count;
+    }
+    if (length != 0)
+        fail(s, "a segment of Huffman tables has a wrong length");
+}
+
+static void read_quantities(struct state *s, int32_t length)
+{
+    for (; length >= 65 && is_good(s); length -= 65) {
+        const uint8_t kind = next(s);
+        if (kind > 3) {
+            fail(s, "a quantisation table has 16 bits or a wrong number");
+            return;
+        }
+        for (uint8_t i = 0; i < BLOCK; i++)
+            s->j->quantities[kind][zigzag[i]] = next(s);
+    }
+    if (length != 0)
+        fail(s, "a segment of quantisation tables has a wrong length");
+}
+
+/* A frame header, B.2.2. */
+static void read_frame(struct state *s, int32_t length)
+{
+    const uint8_t bits = next(s);
+    s->h = next_short(s);
+    s->w = next_short(s);
+    s->count = next(s);
+    if (bits != 8 || (s->count != 1 && s->count != 3)) {
+        pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED,
+                       "it has not 8 bits a sample, or not one or three components");
+        return;
+    }
+    if (length != 6 + 3 * s->count)
+        fail(s, "the frame header has a wrong length");
+    s->across = s->down = 1;
+    for (uint8_t i = 0; i < s->count; i++) {
+        struct component *c = &s->j->components[i];
+        c->name = next(s);
+        const uint8_t factors = next(s);
+        c->across = factors >> 4;
+        c->down = factors & 15;
+        c->quantity = next(s) & 3;
+        s->across = (uint8_t)pmb_greater(s->across, c->across);
+        s->down = (uint8_t)pmb_greater(s->down, c->down);
+        const bool small = c->across >= 1 && c->across <= 2 && c->down >= 1 && c->down <= 2;
+        if (!small || (i > 0 && (c->across != 1 || c->down != 1))) {
+            pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED, "its sampling is not up to 2 x 2");
+            return;
+        }
+    }
+    if (s->count == 1) /* A.2.2: one component is never interleaved */
+        s->across = s->down = s->j->components[0].across = s->j->components[0].down = 1;
+}
+
+/* A scan header, B.2.3. */
+static void read_scan(struct state *s, int32_t length)
+{
+    const uint8_t count = next(s);
+    if (count != s->count || length != 4 + 2 * count) {
+        pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED,
+                       "its components are in several scans, or the scan header is wrong");
+        return;
+    }
+    for (uint8_t i = 0; i < count; i++) {
+        const uint8_t name = next(s), tables = next(s);
+        if (name != s->j->components[i].name || (tables & 0xEE) != 0) {
+            fail(s, "the scan header names components or tables that are not there");
+            return;
+        }
+        s->j->components[i].dc = tables >> 4 & 1;
+        s->j->components[i].ac = tables & 1;
+    }
+    for (uint8_t i = 0; i < 3; i++)
+        (void)next(s);
+}
+
+/*
+ * Eight values of the inverse transform in one direction, times 2^13: with eleven multiplications,
+ * after C. Loeffler, A. Ligtenberg and G. Moschytz, "Practical fast 1-D DCT algorithms with 11
+ * multiplications" (1989), figure 1, each rotation as three multiplications; the numbers are its constants
+ * times 2^13. The values are those of A.3.3 times the root of 8.
+ */
+static void inverse(const int32_t in[8], int32_t out[8])
+{
+    const int32_t turned = (in[2] + in[6]) * 4433;
+    const int32_t two = turned - in[6] * 15137;
+    const int32_t three = turned + in[2] * 6270;
+    const int32_t sum = (in[0] + in[4]) * 8192, difference = (in[0] - in[4]) * 8192;
+    const int32_t even[4] = {sum + three, difference + two, difference - two, sum - three};
+
+    const int32_t all = (in[7] + in[3] + in[5] + in[1]) * 9633;
+    const int32_t a = (in[7] + in[1]) * 7373;
+    const int32_t b = (in[5] + in[3]) * 20995;
+    const int32_t c = all - (in[7] + in[3]) * 16069;
+    const int32_t d = all - (in[5] + in[1]) * 3196;
+    const int32_t odd[4] = {in[1] * 12299 - a + d,
+                            in[3] * 25172 - b + c,
+                            in[5] * 16819 - b + d,
+                            in[7] * 2446 - a + c};
+    for (uint8_t i = 0; i < 4; i++) {
+        out[i] = even[i] + odd[i];
+        out[7 - i] = even[i] - odd[i];
+    }
+}
+
+static uint8_t sample(int32_t value)
+{
+    return (uint8_t)pmb_greater(0, pmb_lesser(value + 128, 255));
+}
+
+/* The block as samples. Between the directions two bits of fraction are kept. What a sound file has
+ * there is below 2^13; more is cut, so that no sum reaches 2^31. The roots of 8 make 2^3. */
+static void transform(const int16_t block[BLOCK], uint8_t samples[BLOCK])
+{
+    enum { MOST = 15000 };
+    int32_t between[BLOCK], in[8], out[8];
+    for (uint8_t x = 0; x < 8; x++) {
+        for (uint8_t k = 0; k < 8; k++)
+            in[k] = block[8 * k + x];
+        inverse(in, out);
+        for (uint8_t k = 0; k < 8; k++)
+            between[8 * k + x] = pmb_greater(-MOST, pmb_lesser((out[k] + (1 << 10)) >> 11, MOST));
+    }
+    for (uint8_t y = 0; y < 8; y++) {
+        inverse(between + 8 * y, out);
+        for (uint8_t k = 0; k < 8; k++)
+            samples[8 * y + k] = sample((out[k] + ((int32_t)1 << 17)) >> 18);
+    }
+}
+
+/* One block, F.2.2: DC as a difference, AC as runs of zeros and values. */
+static void read_block(struct state *s, struct component *c, uint8_t samples[BLOCK])
+{
+    enum { LIMIT = 15000 }; /* sound coefficients are below 2^11 */
+    const uint8_t *quantities = s->j->quantities[c->quantity];
+    int16_t *block = s->j->block;
+    memset(block, 0, BLOCK * sizeof *block);
+    const uint8_t bits = decode(s, &s->j->dc[c->dc]);
+    if (bits > 11) {
+        fail(s, "a DC difference has more than 11 bits");
+        return;
+    }
+    c->before = (int16_t)(c->before + receive(s, bits));
+    block[0] = (int16_t)pmb_greater(-LIMIT, pmb_lesser((int32_t)c->before * quantities[0], LIMIT));
+    for (uint8_t k = 1; k < BLOCK && is_good(s); k++) {
+        const uint8_t code = decode(s, &s->j->ac[c->ac]), size = code & 15;
+        if (size == 0 && code != 0xF0)
+            break; /* end of block */
+        k = (uint8_t)(k + (code >> 4));
+        if (k >= BLOCK) {
+            fail(s, "a block has more than 64 coefficients");
+            return;
+        }
+        const int32_t value = (int32_t)receive(s, size) * quantities[zigzag[k]];
+        block[zigzag[k]] = (int16_t)pmb_greater(-LIMIT, pmb_lesser(value, LIMIT));
+    }
+    transform(block, samples);
+}
+
+/* A sample of a component at a pixel of the MCU; shrunk, the mean of those that it stands for. */
+static uint8_t value_at(const struct state *s, uint8_t component, int32_t x, int32_t y)
+{
+    const struct component *c = &s->j->components[component];
+    const uint8_t first = component == 0 ? 0 : (uint8_t)(s->count == 1 ? 0 : 3 + component);
+    const int32_t side = 1 << s->shrink;
+    uint32_t sum = 0;
+    for (int32_t dy = 0; dy < side; dy++)
+        for (int32_t dx = 0; dx < side; dx++) {
+            const int32_t sx = (x * side + dx) * c->across / s->across;
+            const int32_t sy = (y * side + dy) * c->down / s->down;
+            const uint8_t block = (uint8_t)(first + (component == 0 ? sy / 8 * c->across + sx / 8 : 0));
+            sum += s->j->samples[block][(sy & 7) * 8 + (sx & 7)];
+        }
+    return (uint8_t)((sum + (uint32_t)(side * side) / 2) / (uint32_t)(side * side));
+}
+
+static uint8_t limited(int32_t value)
+{
+    return (uint8_t)pmb_greater(0, pmb_lesser(value, 255));
+}
+
+/* T.871, section 7, in 1/65536. */
+static pmb_color color_of(uint8_t y, uint8_t cb, uint8_t cr)
+{
+    const int32_t luma = (int32_t)y * 65536 + 32768, b = cb - 128, r = cr - 128;
+    const uint8_t red = limited((luma + 91881 * r) >> 16);
+    const uint8_t green = limited((luma - 22554 * b - 46802 * r) >> 16);
+    const uint8_t blue = limited((luma + 116130 * b) >> 16);
+    return PMB_RGB(red, green, blue);
+}
+
+static void draw_mcu(struct state *s, int32_t column, int32_t row)
+{
+    const int32_t w = s->across * 8 >> s->shrink, h = s->down * 8 >> s->shrink;
+    const pmb_rect r = s->job->out.drawn;
+    for (int32_t y = 0; y < h && row * h + y < r.h; y++) {
+        pmb_color color = 0;
+        int32_t run = 0, x = 0;
+        for (; x < w && column * w + x < r.w; x++) {
+            const uint8_t luma = value_at(s, 0, x, y);
+            const pmb_color here = s->count == 1 ? PMB_RGB(luma, luma, luma)
+                                                 : color_of(luma, value_at(s, 1, x, y),
+                                                            value_at(s, 2, x, y));
+            if (run > 0 && here != color) {
+                pmb_span_fill(s->job->c, r.x + column * w + x - run, r.y + row * h + y, run, 1,
+                              color);
+                run = 0;
+            }
+            color = here;
+            run++;
+        }
+        pmb_span_fill(s->job->c, r.x + column * w + x - run, r.y + row * h + y, run, 1, color);
+    }
+}
+
+/* F.2.1.3.1: at a restart everything begins anew. */
+static void restart(struct state *s)
+{
+    s->bit_count = 0;
+    s->at_marker = false;
+    s->past_them = 0;
+    s->left = s->interval;
+    for (uint8_t i = 0; i < s->count; i++)
+        s->j->components[i].before = 0;
+}
+
+static void expect_restart(struct state *s)
+{
+    uint8_t byte = next(s);
+    while (byte == 0xFF && is_good(s))
+        byte = next(s);
+    if (byte < RST0 || byte > RST0 + 7)
+        fail(s, "a restart marker is missing");
+    restart(s);
+}
+
+static bool is_visible(const struct state *s, int32_t row)
+{
+    const pmb_canvas *c = s->job->c;
+    const int32_t h = s->down * 8 >> s->shrink, top = s->job->out.drawn.y + c->origin.y + row * h;
+    return top < (int32_t)c->clip.y + c->clip.h && top + h > c->clip.y;
+}
+
+static bool is_past(const struct state *s, int32_t row)
+{
+    const pmb_canvas *c = s->job->c;
+    const int32_t h = s->down * 8 >> s->shrink;
+    return s->job->out.drawn.y + c->origin.y + row * h >= (int32_t)c->clip.y + c->clip.h;
+}
+
+static void draw_scan(struct state *s)
+{
+    const int32_t columns = (s->w + 8 * s->across - 1) / (8 * s->across);
+    const int32_t rows = (s->h + 8 * s->down - 1) / (8 * s->down);
+    restart(s);
+    for (int32_t row = 0; row < rows && !is_past(s, row); row++) {
+        const bool visible = is_visible(s, row);
+        for (int32_t column = 0; column < columns && is_good(s); column++) {
+            if (s->interval > 0 && s->left == 0)
+                expect_restart(s);
+            s->left--;
+            uint8_t block = 0;
+            for (uint8_t i = 0; i < s->count; i++) {
+                struct component *c = &s->j->components[i];
+                block = (uint8_t)(i == 0 ? 0 : 3 + i);
+                for (uint8_t k = 0; k < c->across * c->down && is_good(s); k++)
+                    read_block(s, c, s->j->samples[block++]);
+            }
+            if (visible && is_good(s))
+                draw_mcu(s, column, row);
+        }
+    }
+}
+
+/* The smallest reduction with which it fits, and the middle of the rectangle. */
+static void place(struct state *s)
+{
+    const pmb_rect r = s->job->r;
+    while (s->shrink < 3 && (s->w >> s->shrink > r.w || s->h >> s->shrink > r.h))
+        s->shrink++;
+    const int32_t round = (1 << s->shrink) - 1;
+    const int32_t w = (s->w + round) >> s->shrink, h = (s->h + round) >> s->shrink;
+    s->job->out.drawn = (pmb_rect){pmb_coordinate(r.x + (r.w - w) / 2),
+                                   pmb_coordinate(r.y + (r.h - h) / 2), (int16_t)w, (int16_t)h};
+}
+
+/* Segments up to the first scan; what is not needed is passed over. */
+static void read_segments(struct state *s)
+{
+    bool frame = false;
+    while (is_good(s)) {
+        uint8_t marker = next(s);
+        if (marker != 0xFF) {
+            fail(s, "there is no marker where one should be");
+            return;
+        }
+        while (marker == 0xFF && is_good(s))
+            marker = next(s);
+        const int32_t length = (int32_t)next_short(s) - 2;
+        const uint32_t end = s->job->in.at + (uint32_t)length;
+        if (length < 0) {
+            fail(s, "a segment has a wrong length");
+        } else if (marker == SOF0 || marker == SOF0 + 1) {
+            read_frame(s, length);
+            frame = true;
+        } else if (marker == SOF2) {
+            pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED, "it is a progressive JPEG");
+        } else if (marker > SOF2 && marker < 0xD0 && marker != DHT && marker != 0xC8 &&
+                   marker != 0xCC) {
+            pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED,
+                           "it is a lossless, hierarchical or arithmetic JPEG");
+        } else if (marker == DHT) {
+            read_huffman(s, length);
+        } else if (marker == DQT) {
+            read_quantities(s, length);
+        } else if (marker == DRI) {
+            s->interval = next_short(s);
+        } else if (marker == SOS) {
+            if (!frame)
+                fail(s, "a scan comes before the frame header");
+            else
+                read_scan(s, length);
+            return;
+        } else if (marker == EOI || marker == SOI) {
+            fail(s, "it ends before its picture");
+        } else {
+            pmb_input_seek(&s->job->in, end);
+        }
+    }
+}
+
+void pmb_jpeg_draw(pmb_job *job)
+{
+    /* Aligned for what is in it. */
+    const uintptr_t start = (uintptr_t)job->memory;
+    const uint32_t skip = (uint32_t)((0u - start) & (sizeof(uint32_t) - 1));
+    struct state s = {.job = job, .j = (struct jpeg *)(void *)(job->memory + skip)};
+    if (job->bytes < skip + sizeof(struct jpeg)) {
+        pmb_input_fail(&job->in, PMB_ERR_ARGUMENT, "there is too little memory for it");
+        return;
+    }
+    memset(s.j, 0, sizeof *s.j);
+    read_segments(&s);
+    if (!is_good(&s))
+        return;
+    if (s.w == 0 || s.h == 0 || s.w > INT16_MAX || s.h > INT16_MAX) {
+        fail(&s, "its size is not from 1 to 32767 each way");
+        return;
+    }
+    job->size = (pmb_size){(int16_t)s.w, (int16_t)s.h};
+    place(&s);
+    const pmb_rect saved = pmb_canvas_narrow_clip(job->c, job->r);
+    draw_scan(&s);
+    pmb_canvas_restore_clip(job->c, saved);
+}

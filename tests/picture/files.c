@@ -1,0 +1,523 @@
+/* Image files from a card: BMP, Netpbm, JPEG, against what other libraries and this test make. */
+#include "test.h"
+#include <stdio.h>
+#include <jpeglib.h>
+#include "encode.h"
+
+enum { W = 120, H = 90 };
+
+struct sheet {
+    pmb_canvas c;
+    uint8_t pixels[W * H * 2];
+};
+
+#define GROUND PMB_RGB(8, 16, 24)
+
+static void open_sheet(struct sheet *s)
+{
+    assert_int_equal(pmb_canvas_init(&s->c, &pmb_rgb565, (pmb_rect){0, 0, W, H}, s->pixels,
+                                     sizeof s->pixels),
+                     PMB_OK);
+    pmb_fill(&s->c, GROUND);
+}
+
+static pmb_color at(const struct sheet *s, int x, int y)
+{
+    return pmb_canvas_peek(&s->c, (pmb_point){(int16_t)x, (int16_t)y});
+}
+
+struct card {
+    const uint8_t *bytes;
+    uint32_t size, at;
+};
+
+static uint32_t card_read(void *context, void *to, uint32_t count)
+{
+    struct card *card = context;
+    const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
+    memcpy(to, card->bytes + card->at, got);
+    card->at += got;
+    return got;
+}
+
+static bool card_seek(void *context, uint32_t offset)
+{
+    struct card *card = context;
+    card->at = offset < card->size ? offset : card->size;
+    return true;
+}
+
+/* Draws with memory of exactly the documented size. */
+static pmb_status draw(struct sheet *s, const uint8_t *bytes, size_t size, pmb_rect r,
+                       pmb_file_report *report)
+{
+    struct card card = {bytes, (uint32_t)size, 0};
+    const pmb_reader reader = {&card, card_read, card_seek};
+    const uint32_t room = PMB_FILE_MEMORY((uint32_t)r.w);
+    uint8_t *memory = malloc(room);
+    const pmb_status status = pmb_file_draw(&s->c, &reader, r, memory, room, report);
+    free(memory);
+    return status;
+}
+
+struct file {
+    uint8_t bytes[200000];
+    size_t size;
+};
+
+static void put(struct file *f, unsigned value)
+{
+    f->bytes[f->size++] = (uint8_t)value;
+}
+
+static void put_number(struct file *f, uint32_t value, int bytes)
+{
+    for (int i = 0; i < bytes; i++)
+        put(f, value >> (8 * i));
+}
+
+static void put_text(struct file *f, const char *text)
+{
+    while (*text)
+        put(f, (unsigned char)*text++);
+}
+
+/* A picture of a slope, with sharp spots: red, green and blue of a pixel. */
+static void color_at(int x, int y, uint8_t rgb[3])
+{
+    rgb[0] = (uint8_t)(x * 7 + y);
+    rgb[1] = (uint8_t)(y * 5 + (x / 9 % 2) * 80);
+    rgb[2] = (uint8_t)(255 - x * 2 - y);
+}
+
+static pmb_color want_at(int x, int y)
+{
+    uint8_t rgb[3];
+    color_at(x, y, rgb);
+    return PMB_RGB(rgb[0], rgb[1], rgb[2]);
+}
+
+/* A BMP of so many bits; up to 8 bits its palette has the colours of the slope's first row. */
+static void make_bmp(struct file *f, int w, int h, int bits, bool from_top)
+{
+    const int colors = bits <= 8 ? 1 << bits : 0;
+    f->size = 0;
+    put_text(f, "BM");
+    put_number(f, 0, 4);
+    put_number(f, 0, 4);
+    put_number(f, 54 + 4 * (uint32_t)colors, 4);
+    put_number(f, 40, 4);
+    put_number(f, (uint32_t)w, 4);
+    put_number(f, (uint32_t)(from_top ? -h : h), 4);
+    put_number(f, 1, 2);
+    put_number(f, (uint32_t)bits, 2);
+    for (int i = 0; i < 6; i++)
+        put_number(f, 0, 4);
+    for (int i = 0; i < colors; i++) {
+        uint8_t rgb[3];
+        color_at(i, 0, rgb);
+        put(f, rgb[2]);
+        put(f, rgb[1]);
+        put(f, rgb[0]);
+        put(f, 0);
+    }
+    for (int row = 0; row < h; row++) {
+        const int y = from_top ? row : h - 1 - row;
+        const size_t start = f->size;
+        unsigned byte = 0;
+        for (int x = 0; x < w; x++) {
+            uint8_t rgb[3];
+            color_at(x, y, rgb);
+            if (bits <= 8) {
+                byte = byte << bits | (unsigned)((x + y) % colors);
+                if ((x + 1) % (8 / bits) == 0 || x + 1 == w) {
+                    for (int rest = x + 1; rest % (8 / bits) != 0; rest++)
+                        byte <<= bits;
+                    put(f, byte);
+                }
+            } else if (bits == 16) {
+                put_number(f, (uint32_t)(rgb[0] >> 3) << 10 | (uint32_t)(rgb[1] >> 3) << 5 | rgb[2] >> 3,
+                           2);
+            } else {
+                put(f, rgb[2]);
+                put(f, rgb[1]);
+                put(f, rgb[0]);
+                if (bits == 32)
+                    put(f, 0);
+            }
+        }
+        while ((f->size - start) % 4 != 0)
+            put(f, 0);
+    }
+}
+
+static void bitmaps_of_all_depths_are_drawn(void **state)
+{
+    (void)state;
+    static const int depths[] = {1, 4, 8, 16, 24, 32};
+    for (size_t i = 0; i < 2 * LENGTH(depths); i++) {
+        static struct file f;
+        static struct sheet s;
+        pmb_file_report report;
+        const int bits = depths[i / 2], colors = bits <= 8 ? 1 << bits : 0;
+        make_bmp(&f, 37, 21, bits, i % 2);
+        open_sheet(&s);
+        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){10, 10, 47, 31}, &report), PMB_OK);
+        assert_string_equal(report.kind, "BMP");
+        assert_null(report.reason);
+        assert_int_equal(report.drawn.x, 15);
+        assert_int_equal(report.drawn.y, 15);
+        for (int y = 0; y < 21; y++)
+            for (int x = 0; x < 37; x++) {
+                pmb_color want = colors ? want_at((x + y) % colors, 0) : want_at(x, y);
+                pmb_color got = at(&s, 15 + x, 15 + y);
+                if (bits == 16) /* five bits of green */
+                    want &= 0xFFDF, got &= 0xFFDF;
+                assert_int_equal(got, want);
+            }
+        assert_int_equal(at(&s, 14, 15), GROUND);
+        assert_int_equal(at(&s, 15 + 37, 15), GROUND);
+    }
+}
+
+static void make_netpbm(struct file *f, int kind, int w, int h, unsigned most)
+{
+    char text[80];
+    f->size = 0;
+    snprintf(text, sizeof text, "P%d\n# drawn by a test\n%d %d\n", kind, w, h);
+    put_text(f, text);
+    if (kind % 3 != 1) {
+        snprintf(text, sizeof text, "%u\n", most);
+        put_text(f, text);
+    }
+    for (int y = 0; y < h; y++) {
+        unsigned byte = 0;
+        for (int x = 0; x < w; x++) {
+            uint8_t rgb[3];
+            color_at(x, y, rgb);
+            const unsigned dark = rgb[0] < 128;
+            if (kind == 1) {
+                put(f, '0' + dark);
+            } else if (kind == 4) {
+                byte = byte << 1 | dark;
+                if (x % 8 == 7 || x + 1 == w)
+                    put(f, byte << (7 - x % 8));
+            } else {
+                for (int i = 0; i < (kind % 3 == 0 ? 3 : 1); i++) {
+                    const unsigned value = most > 255 ? rgb[i] * 257u : rgb[i];
+                    snprintf(text, sizeof text, "%u ", value);
+                    if (kind <= 3)
+                        put_text(f, text);
+                    else if (most > 255)
+                        put(f, value >> 8), put(f, value);
+                    else
+                        put(f, value);
+                }
+            }
+        }
+        if (kind <= 3)
+            put(f, '\n');
+    }
+}
+
+static void netpbm_files_of_all_kinds_are_drawn(void **state)
+{
+    (void)state;
+    for (int i = 0; i < 12; i++) {
+        static struct file f;
+        static struct sheet s;
+        pmb_file_report report;
+        const int kind = i % 6 + 1;
+        make_netpbm(&f, kind, 29, 17, i < 6 ? 255 : 65535);
+        open_sheet(&s);
+        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 29, 17}, &report), PMB_OK);
+        assert_string_equal(report.kind, "Netpbm");
+        for (int y = 0; y < 17; y++)
+            for (int x = 0; x < 29; x++) {
+                uint8_t rgb[3];
+                color_at(x, y, rgb);
+                const pmb_color want = kind % 3 == 1   ? (rgb[0] < 128 ? PMB_BLACK : PMB_WHITE)
+                                       : kind % 3 == 2 ? PMB_RGB(rgb[0], rgb[0], rgb[0])
+                                                       : want_at(x, y);
+                assert_int_equal(at(&s, x, y), want);
+            }
+    }
+}
+
+/* Made smaller, each pixel is the mean of its box. */
+static void large_files_are_made_to_fit(void **state)
+{
+    (void)state;
+    static struct file f;
+    static struct sheet s;
+    pmb_file_report report;
+    const int w = 211, h = 97;
+    make_netpbm(&f, 6, w, h, 255);
+    open_sheet(&s);
+    assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){5, 5, 50, 60}, &report), PMB_OK);
+    assert_int_equal(report.size.w, w);
+    assert_int_equal(report.drawn.w, 50);
+    const int th = h * 50 / w;
+    assert_int_equal(report.drawn.h, th);
+    for (int y = 0; y < th; y++)
+        for (int x = 0; x < 50; x++) {
+            unsigned sum[3] = {0}, count = 0;
+            for (int sy = y * h / th; sy < (y + 1) * h / th; sy++)
+                for (int sx = x * w / 50; sx < (x + 1) * w / 50; sx++, count++) {
+                    uint8_t rgb[3];
+                    color_at(sx, sy, rgb);
+                    for (int i = 0; i < 3; i++)
+                        sum[i] += rgb[i];
+                }
+            for (int i = 0; i < 3; i++)
+                sum[i] = (sum[i] + count / 2) / count;
+            assert_int_equal(at(&s, report.drawn.x + x, report.drawn.y + y),
+                             PMB_RGB(sum[0], sum[1], sum[2]));
+        }
+}
+
+/* libjpeg makes the file, and says what it is. */
+static void make_jpeg(struct file *f, int w, int h, int quality, int across, int down, int restart,
+                      bool grey, bool progressive)
+{
+    struct jpeg_compress_struct jpeg;
+    struct jpeg_error_mgr errors;
+    unsigned char *bytes = NULL;
+    unsigned long size = 0;
+    jpeg.err = jpeg_std_error(&errors);
+    jpeg_create_compress(&jpeg);
+    jpeg_mem_dest(&jpeg, &bytes, &size);
+    jpeg.image_width = (JDIMENSION)w;
+    jpeg.image_height = (JDIMENSION)h;
+    jpeg.input_components = grey ? 1 : 3;
+    jpeg.in_color_space = grey ? JCS_GRAYSCALE : JCS_RGB;
+    jpeg_set_defaults(&jpeg);
+    jpeg_set_quality(&jpeg, quality, TRUE);
+    jpeg.dct_method = JDCT_ISLOW;
+    jpeg.comp_info[0].h_samp_factor = across;
+    jpeg.comp_info[0].v_samp_factor = down;
+    jpeg.restart_interval = (unsigned)restart;
+    if (progressive)
+        jpeg_simple_progression(&jpeg);
+    jpeg_start_compress(&jpeg, TRUE);
+    for (int y = 0; y < h; y++) {
+        uint8_t row[600];
+        for (int x = 0; x < w; x++) {
+            uint8_t rgb[3];
+            color_at(x, y, rgb);
+            for (int i = 0; i < (grey ? 1 : 3); i++)
+                row[(grey ? 1 : 3) * x + i] = rgb[i];
+        }
+        JSAMPROW rows[] = {row};
+        jpeg_write_scanlines(&jpeg, rows, 1);
+    }
+    jpeg_finish_compress(&jpeg);
+    jpeg_destroy_compress(&jpeg);
+    assert_true(size <= sizeof f->bytes);
+    memcpy(f->bytes, bytes, size);
+    f->size = size;
+    free(bytes);
+}
+
+static void read_jpeg(const struct file *f, uint8_t rgb[H][W][3])
+{
+    struct jpeg_decompress_struct jpeg;
+    struct jpeg_error_mgr errors;
+    jpeg.err = jpeg_std_error(&errors);
+    jpeg_create_decompress(&jpeg);
+    jpeg_mem_src(&jpeg, f->bytes, f->size);
+    jpeg_read_header(&jpeg, TRUE);
+    jpeg.out_color_space = JCS_RGB;
+    jpeg.dct_method = JDCT_ISLOW;
+    jpeg.do_fancy_upsampling = FALSE; /* samples are repeated */
+    jpeg_start_decompress(&jpeg);
+    while (jpeg.output_scanline < jpeg.output_height) {
+        JSAMPROW rows[] = {&rgb[jpeg.output_scanline][0][0]};
+        jpeg_read_scanlines(&jpeg, rows, 1);
+    }
+    jpeg_finish_decompress(&jpeg);
+    jpeg_destroy_decompress(&jpeg);
+}
+
+/* Within one step of 8 bits, which RGB565 shows as one of its own at most. */
+static bool is_near(pmb_color color, const uint8_t rgb[3])
+{
+    const int shown[] = {color >> 11, color >> 5 & 63, color & 31};
+    for (int i = 0; i < 3; i++) {
+        const int shift = i == 1 ? 2 : 3;
+        const int low = (rgb[i] > 0 ? rgb[i] - 1 : 0) >> shift;
+        const int high = (rgb[i] < 255 ? rgb[i] + 1 : 255) >> shift;
+        if (shown[i] < low || shown[i] > high)
+            return false;
+    }
+    return true;
+}
+
+static void jpegs_are_within_one_step_of_libjpeg(void **state)
+{
+    (void)state;
+    static const int qualities[] = {10, 50, 90, 100};
+    static const int samplings[][2] = {{1, 1}, {2, 1}, {1, 2}, {2, 2}};
+    for (unsigned i = 0; i < 4 * 4 * 3 * 2; i++) {
+        static struct file f;
+        static struct sheet s;
+        static uint8_t rows[H][W][3];
+        pmb_file_report report;
+        const bool grey = i / 48;
+        const int w = 93 + (int)i % 5, h = 71 + (int)i % 3;
+        make_jpeg(&f, w, h, qualities[i % 4], grey ? 1 : samplings[i / 4 % 4][0],
+                  grey ? 1 : samplings[i / 4 % 4][1], (int[]){0, 1, 7}[i / 16 % 3], grey, false);
+        read_jpeg(&f, rows);
+        open_sheet(&s);
+        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, (int16_t)w, (int16_t)h}, &report),
+                         PMB_OK);
+        for (int y = 0; y < h; y++)
+            for (int x = 0; x < w; x++)
+                if (!is_near(at(&s, x, y), rows[y][x]))
+                    fail_msg("jpeg %u: pixel %d,%d is %04x, not %d %d %d", i, x, y, at(&s, x, y),
+                             rows[y][x][0], rows[y][x][1], rows[y][x][2]);
+        assert_int_equal(at(&s, w, h), GROUND);
+    }
+}
+
+static void jpegs_are_reduced_to_fit_and_bands_agree(void **state)
+{
+    (void)state;
+    for (int shrink = 0; shrink < 4; shrink++) {
+        static struct file f;
+        static struct sheet whole, band;
+        static uint8_t rows[H][W][3];
+        pmb_file_report report;
+        const pmb_rect r = {3, 4, (int16_t)(110 >> shrink), (int16_t)(80 >> shrink)};
+        make_jpeg(&f, 104, 77, 95, 1, 1, 0, false, false);
+        read_jpeg(&f, rows);
+        open_sheet(&whole);
+        assert_int_equal(draw(&whole, f.bytes, f.size, r, &report), PMB_OK);
+        assert_int_equal(report.drawn.w, (104 + (1 << shrink) - 1) >> shrink);
+        const int side = 1 << shrink;
+        for (int y = 0; y < 77 / side; y++)
+            for (int x = 0; x < 104 / side; x++) {
+                int sum[3] = {0};
+                uint8_t mean[3];
+                for (int k = 0; k < side * side; k++)
+                    for (int i = 0; i < 3; i++)
+                        sum[i] += rows[y * side + k / side][x * side + k % side][i];
+                for (int i = 0; i < 3; i++)
+                    mean[i] = (uint8_t)(sum[i] / (side * side));
+                /* Means of samples against means of colours: nearly the same. */
+                const pmb_color got = at(&whole, report.drawn.x + x, report.drawn.y + y);
+                assert_in_range(pmb_color_red(got) + 24, mean[0] + 8, mean[0] + 40);
+                assert_in_range(pmb_color_green(got) + 24, mean[1] + 8, mean[1] + 40);
+                assert_in_range(pmb_color_blue(got) + 24, mean[2] + 8, mean[2] + 40);
+            }
+        for (int16_t top = 0; top < H; top = (int16_t)(top + 9)) {
+            assert_int_equal(pmb_canvas_init(&band.c, &pmb_rgb565, (pmb_rect){0, top, W, 9},
+                                             band.pixels, sizeof band.pixels),
+                             PMB_OK);
+            pmb_fill(&band.c, GROUND);
+            assert_int_equal(draw(&band, f.bytes, f.size, r, NULL), PMB_OK);
+            for (int y = top; y < top + 9; y++)
+                for (int x = 0; x < W; x++)
+                    assert_int_equal(at(&band, x, y), at(&whole, x, y));
+        }
+    }
+}
+
+static void what_is_not_drawn_is_named(void **state)
+{
+    (void)state;
+    static struct file f;
+    static struct sheet s;
+    pmb_file_report report;
+    open_sheet(&s);
+    make_jpeg(&f, 40, 30, 80, 2, 2, 0, false, true);
+    assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 50, 50}, &report),
+                     PMB_ERR_UNSUPPORTED);
+    assert_string_equal(report.reason, "it is a progressive JPEG");
+    make_bmp(&f, 10, 10, 8, false);
+    f.bytes[30] = 1; /* run lengths */
+    assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 50, 50}, &report),
+                     PMB_ERR_UNSUPPORTED);
+    assert_int_equal(draw(&s, (const uint8_t *)"GIF89a..", 8, (pmb_rect){0, 0, 50, 50}, &report),
+                     PMB_ERR_DATA);
+    assert_string_equal(report.kind, "");
+    assert_int_equal(draw(&s, (const uint8_t *)"P5 4 4 9 abc", 12, (pmb_rect){0, 0, 50, 50}, &report),
+                     PMB_ERR_DATA);
+    assert_string_equal(report.reason, "a value is above the highest that it says");
+    assert_int_equal(report.offset, 9);
+    assert_int_equal(draw(&s, (const uint8_t *)"P6 40000 4 9 abc", 16, (pmb_rect){0, 0, 50, 50},
+                          &report),
+                     PMB_ERR_DATA);
+    assert_int_equal(draw(&s, (const uint8_t *)"", 0, (pmb_rect){0, 0, 50, 50}, &report),
+                     PMB_ERR_DATA);
+    make_netpbm(&f, 6, 300, 4, 255);
+    struct card card = {f.bytes, (uint32_t)f.size, 0};
+    const pmb_reader reader = {&card, card_read, card_seek};
+    uint8_t memory[100];
+    assert_int_equal(pmb_file_draw(&s.c, &reader, (pmb_rect){0, 0, 50, 50}, memory, sizeof memory,
+                                   &report),
+                     PMB_ERR_ARGUMENT);
+}
+
+static void files_cut_short_say_so_and_where(void **state)
+{
+    (void)state;
+    static struct file f;
+    static struct sheet s;
+    for (int kind = 0; kind < 3; kind++) {
+        if (kind == 0)
+            make_bmp(&f, 24, 18, 24, true);
+        else if (kind == 1)
+            make_netpbm(&f, 6, 24, 18, 255);
+        else
+            make_jpeg(&f, 24, 18, 90, 2, 2, 2, false, false);
+        for (size_t size = 2; size + 2 < f.size; size += 3) {
+            pmb_file_report report;
+            open_sheet(&s);
+            uint8_t *exact = malloc(size);
+            memcpy(exact, f.bytes, size);
+            assert_int_equal(draw(&s, exact, size, (pmb_rect){0, 0, 60, 60}, &report),
+                             PMB_ERR_DATA);
+            assert_non_null(report.reason);
+            assert_true(report.offset <= f.size);
+            free(exact);
+        }
+    }
+}
+
+static void our_own_pictures_are_drawn_too(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    uint16_t values[20 * 10];
+    pmb_file_report report;
+    struct block block;
+    for (int i = 0; i < 200; i++)
+        values[i] = (uint16_t)(i * 311);
+    const struct pixels p = {.w = 20, .h = 10, .kind = PMB_PIXELS_COLOR, .values = values};
+    assert_true(block_encode(&block, &(struct film){.frames = &p, .count = 1}));
+    open_sheet(&s);
+    assert_int_equal(draw(&s, block.bytes, block.size, (pmb_rect){0, 0, 40, 30}, &report), PMB_OK);
+    assert_string_equal(report.kind, "picture");
+    for (int i = 0; i < 200; i++)
+        assert_int_equal(at(&s, 10 + i % 20, 10 + i / 20), values[i]);
+    block.bytes[block.size - 1] ^= 1;
+    assert_int_equal(draw(&s, block.bytes, block.size, (pmb_rect){0, 0, 40, 30}, &report),
+                     PMB_ERR_DATA);
+    block_free(&block);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(bitmaps_of_all_depths_are_drawn),
+        cmocka_unit_test(netpbm_files_of_all_kinds_are_drawn),
+        cmocka_unit_test(large_files_are_made_to_fit),
+        cmocka_unit_test(jpegs_are_within_one_step_of_libjpeg),
+        cmocka_unit_test(jpegs_are_reduced_to_fit_and_bands_agree),
+        cmocka_unit_test(what_is_not_drawn_is_named),
+        cmocka_unit_test(files_cut_short_say_so_and_where),
+        cmocka_unit_test(our_own_pictures_are_drawn_too),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}
