@@ -24,13 +24,13 @@ typedef struct pmb_file_report {
 #define PMB_FILE_MEMORY(width) (6u * (width) + 2400u)
 
 /*
- * Draws an image file in the middle of r, as large as it is or, when that is too large, made smaller
- * so that all of it fits: each pixel is then the mean of those that it stands for (of 16 x 16 of
- * them at most); a JPEG is made smaller by 2, 4 or 8 while it is decoded, until it fits. What is
- * drawn before a fault is found stays drawn. `report` may be NULL.
- * PMB_ERR_DATA: the file is damaged, cut short, or of a kind that is not known; the report says more.
- * PMB_ERR_UNSUPPORTED: it is sound, but of a kind that is not drawn, such as a progressive JPEG.
- * PMB_ERR_ARGUMENT: too little memory. PMB_ERR_BUS: the reader failed.
+ * Draws an image file in the middle of r, as large as it is or, when that is too large, made
+ * smaller so that all of it fits: each pixel is then the mean of those that it stands for (of 16 x
+ * 16 of them at most); a JPEG is made smaller by 2, 4 or 8 while it is decoded, until it fits. What
+ * is drawn before a fault is found stays drawn. `report` may be NULL. PMB_ERR_DATA: the file is
+ * damaged, cut short, or of a kind that is not known; the report says more. PMB_ERR_UNSUPPORTED: it
+ * is sound, but of a kind that is not drawn, such as a progressive JPEG. PMB_ERR_ARGUMENT: too
+ * little memory. PMB_ERR_BUS: the reader failed.
  */
 pmb_status pmb_file_draw(pmb_canvas *c, const pmb_reader *reader, pmb_rect r, void *memory,
                          uint32_t bytes, pmb_file_report *report);

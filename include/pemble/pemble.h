@@ -28,6 +28,7 @@
 #include "pemble/fonts.h"
 #include "pemble/geometry.h"
 #include "pemble/icons.h"
+#include "pemble/motion.h"
 #include "pemble/number.h"
 #include "pemble/panel.h"
 #include "pemble/picture.h"

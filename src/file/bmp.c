@@ -1,6 +1,6 @@
 /*
- * bmp.c - Windows bitmaps: BITMAPFILEHEADER, BITMAPINFOHEADER and its longer versions (documented in
- * the Windows GDI reference, "Bitmap Storage").
+ * bmp.c - Windows bitmaps: BITMAPFILEHEADER, BITMAPINFOHEADER and its longer versions (documented
+ * in the Windows GDI reference, "Bitmap Storage").
  */
 #include "file/input.h"
 

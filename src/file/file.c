@@ -34,8 +34,7 @@ uint8_t pmb_input_next(pmb_input *in)
         in->first = in->count = 0;
         if (in->status != PMB_OK)
             return 0;
-        const uint32_t got =
-            in->reader->read(in->reader->context, in->buffer, sizeof in->buffer);
+        const uint32_t got = in->reader->read(in->reader->context, in->buffer, sizeof in->buffer);
         if (got == 0 || got > sizeof in->buffer) {
             in->at++;
             pmb_input_fail(in, PMB_ERR_DATA, "the file ends too early");
@@ -73,8 +72,8 @@ bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, 
 {
     const pmb_size size = fitted(r, from);
     *out = (pmb_output){.c = c, .r = r, .from = from};
-    out->drawn = (pmb_rect){(int16_t)(r.x + (r.w - size.w) / 2), (int16_t)(r.y + (r.h - size.h) / 2),
-                            size.w, size.h};
+    out->drawn = (pmb_rect){(int16_t)(r.x + (r.w - size.w) / 2),
+                            (int16_t)(r.y + (r.h - size.h) / 2), size.w, size.h};
     if (size.w == from.w && size.h == from.h)
         return true;
     if (bytes < 6u * (uint32_t)size.w)
@@ -211,9 +210,9 @@ static void draw_picture(pmb_job *job)
         return;
     }
     job->size = info.size;
-    job->out.drawn = (pmb_rect){(int16_t)(job->r.x + (job->r.w - info.size.w) / 2),
-                                (int16_t)(job->r.y + (job->r.h - info.size.h) / 2), info.size.w,
-                                info.size.h};
+    job->out.drawn =
+        (pmb_rect){(int16_t)(job->r.x + (job->r.w - info.size.w) / 2),
+                   (int16_t)(job->r.y + (job->r.h - info.size.h) / 2), info.size.w, info.size.h};
     const pmb_rect saved = pmb_canvas_narrow_clip(job->c, job->r);
     status = pmb_picture_draw(job->c, &picture, (pmb_point){job->out.drawn.x, job->out.drawn.y},
                               NULL, job->memory, job->bytes);

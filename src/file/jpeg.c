@@ -232,8 +232,8 @@ static void read_scan(struct state *s, int32_t length)
 /*
  * Eight values of the inverse transform in one direction, times 2^13: with eleven multiplications,
  * after C. Loeffler, A. Ligtenberg and G. Moschytz, "Practical fast 1-D DCT algorithms with 11
- * multiplications" (1989), figure 1, each rotation as three multiplications; the numbers are its constants
- * times 2^13. The values are those of A.3.3 times the root of 8.
+ * multiplications" (1989), figure 1, each rotation as three multiplications; the numbers are its
+ * constants times 2^13. The values are those of A.3.3 times the root of 8.
  */
 static void inverse(const int32_t in[8], int32_t out[8])
 {
@@ -248,9 +248,7 @@ static void inverse(const int32_t in[8], int32_t out[8])
     const int32_t b = (in[5] + in[3]) * 20995;
     const int32_t c = all - (in[7] + in[3]) * 16069;
     const int32_t d = all - (in[5] + in[1]) * 3196;
-    const int32_t odd[4] = {in[1] * 12299 - a + d,
-                            in[3] * 25172 - b + c,
-                            in[5] * 16819 - b + d,
+    const int32_t odd[4] = {in[1] * 12299 - a + d, in[3] * 25172 - b + c, in[5] * 16819 - b + d,
                             in[7] * 2446 - a + c};
     for (uint8_t i = 0; i < 4; i++) {
         out[i] = even[i] + odd[i];
@@ -323,7 +321,8 @@ static uint8_t value_at(const struct state *s, uint8_t component, int32_t x, int
         for (int32_t dx = 0; dx < side; dx++) {
             const int32_t sx = (x * side + dx) * c->across / s->across;
             const int32_t sy = (y * side + dy) * c->down / s->down;
-            const uint8_t block = (uint8_t)(first + (component == 0 ? sy / 8 * c->across + sx / 8 : 0));
+            const uint8_t block =
+                (uint8_t)(first + (component == 0 ? sy / 8 * c->across + sx / 8 : 0));
             sum += s->j->samples[block][(sy & 7) * 8 + (sx & 7)];
         }
     return (uint8_t)((sum + (uint32_t)(side * side) / 2) / (uint32_t)(side * side));
@@ -353,9 +352,9 @@ static void draw_mcu(struct state *s, int32_t column, int32_t row)
         int32_t run = 0, x = 0;
         for (; x < w && column * w + x < r.w; x++) {
             const uint8_t luma = value_at(s, 0, x, y);
-            const pmb_color here = s->count == 1 ? PMB_RGB(luma, luma, luma)
-                                                 : color_of(luma, value_at(s, 1, x, y),
-                                                            value_at(s, 2, x, y));
+            const pmb_color here = s->count == 1
+                                       ? PMB_RGB(luma, luma, luma)
+                                       : color_of(luma, value_at(s, 1, x, y), value_at(s, 2, x, y));
             if (run > 0 && here != color) {
                 pmb_span_fill(s->job->c, r.x + column * w + x - run, r.y + row * h + y, run, 1,
                               color);

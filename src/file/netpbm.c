@@ -79,9 +79,7 @@ static void draw_row(pmb_job *job, const struct netpbm *n)
             rgb[0] = rgb[1] = rgb[2] = sign == '1' ? 0 : 255;
         } else {
             for (uint8_t i = 0; i < 3; i++)
-                rgb[i] = i == 0 || n->color
-                             ? level(&job->in, n, next_sample(&job->in, n))
-                             : rgb[0];
+                rgb[i] = i == 0 || n->color ? level(&job->in, n, next_sample(&job->in, n)) : rgb[0];
         }
         pmb_output_put(&job->out, rgb[0], rgb[1], rgb[2]);
     }

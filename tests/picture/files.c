@@ -15,9 +15,9 @@ struct sheet {
 
 static void open_sheet(struct sheet *s)
 {
-    assert_int_equal(pmb_canvas_init(&s->c, &pmb_rgb565, (pmb_rect){0, 0, W, H}, s->pixels,
-                                     sizeof s->pixels),
-                     PMB_OK);
+    assert_int_equal(
+        pmb_canvas_init(&s->c, &pmb_rgb565, (pmb_rect){0, 0, W, H}, s->pixels, sizeof s->pixels),
+        PMB_OK);
     pmb_fill(&s->c, GROUND);
 }
 
@@ -136,8 +136,9 @@ static void make_bmp(struct file *f, int w, int h, int bits, bool from_top)
                     put(f, byte);
                 }
             } else if (bits == 16) {
-                put_number(f, (uint32_t)(rgb[0] >> 3) << 10 | (uint32_t)(rgb[1] >> 3) << 5 | rgb[2] >> 3,
-                           2);
+                put_number(
+                    f, (uint32_t)(rgb[0] >> 3) << 10 | (uint32_t)(rgb[1] >> 3) << 5 | rgb[2] >> 3,
+                    2);
             } else {
                 put(f, rgb[2]);
                 put(f, rgb[1]);
@@ -369,8 +370,8 @@ static void jpegs_are_within_one_step_of_libjpeg(void **state)
                   grey ? 1 : samplings[i / 4 % 4][1], (int[]){0, 1, 7}[i / 16 % 3], grey, false);
         read_jpeg(&f, rows);
         open_sheet(&s);
-        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, (int16_t)w, (int16_t)h}, &report),
-                         PMB_OK);
+        assert_int_equal(
+            draw(&s, f.bytes, f.size, (pmb_rect){0, 0, (int16_t)w, (int16_t)h}, &report), PMB_OK);
         for (int y = 0; y < h; y++)
             for (int x = 0; x < w; x++)
                 if (!is_near(at(&s, x, y), rows[y][x]))
@@ -441,22 +442,23 @@ static void what_is_not_drawn_is_named(void **state)
     assert_int_equal(draw(&s, (const uint8_t *)"GIF89a..", 8, (pmb_rect){0, 0, 50, 50}, &report),
                      PMB_ERR_DATA);
     assert_string_equal(report.kind, "");
-    assert_int_equal(draw(&s, (const uint8_t *)"P5 4 4 9 abc", 12, (pmb_rect){0, 0, 50, 50}, &report),
-                     PMB_ERR_DATA);
+    assert_int_equal(
+        draw(&s, (const uint8_t *)"P5 4 4 9 abc", 12, (pmb_rect){0, 0, 50, 50}, &report),
+        PMB_ERR_DATA);
     assert_string_equal(report.reason, "a value is above the highest that it says");
     assert_int_equal(report.offset, 9);
-    assert_int_equal(draw(&s, (const uint8_t *)"P6 40000 4 9 abc", 16, (pmb_rect){0, 0, 50, 50},
-                          &report),
-                     PMB_ERR_DATA);
+    assert_int_equal(
+        draw(&s, (const uint8_t *)"P6 40000 4 9 abc", 16, (pmb_rect){0, 0, 50, 50}, &report),
+        PMB_ERR_DATA);
     assert_int_equal(draw(&s, (const uint8_t *)"", 0, (pmb_rect){0, 0, 50, 50}, &report),
                      PMB_ERR_DATA);
     make_netpbm(&f, 6, 300, 4, 255);
     struct card card = {f.bytes, (uint32_t)f.size, 0};
     const pmb_reader reader = {&card, card_read, card_seek};
     uint8_t memory[100];
-    assert_int_equal(pmb_file_draw(&s.c, &reader, (pmb_rect){0, 0, 50, 50}, memory, sizeof memory,
-                                   &report),
-                     PMB_ERR_ARGUMENT);
+    assert_int_equal(
+        pmb_file_draw(&s.c, &reader, (pmb_rect){0, 0, 50, 50}, memory, sizeof memory, &report),
+        PMB_ERR_ARGUMENT);
 }
 
 static void files_cut_short_say_so_and_where(void **state)

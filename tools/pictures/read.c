@@ -179,6 +179,56 @@ static bool read_gif(struct images *images, const char *path, const struct reaso
     return good;
 }
 
+static uint32_t file_read(void *context, void *to, uint32_t count)
+{
+    return (uint32_t)fread(to, 1, count, context);
+}
+
+static bool file_seek(void *context, uint32_t offset)
+{
+    return fseek(context, (long)offset, SEEK_SET) == 0;
+}
+
+/* BMP and Netpbm, as the library draws them from a card: once to learn the size, then whole. */
+static bool read_by_library(struct images *images, FILE *f, const struct reason *why)
+{
+    static uint8_t memory[PMB_FILE_MEMORY(16)];
+    const pmb_reader reader = {f, file_read, file_seek};
+    pmb_file_report report;
+    struct raster frame;
+    uint8_t pixel[2];
+    pmb_canvas c;
+    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 1, 1}, pixel, sizeof pixel);
+    (void)pmb_file_draw(&c, &reader, (pmb_rect){0, 0, 1, 1}, memory, sizeof memory, &report);
+    const int w = report.size.w, h = report.size.h;
+    const size_t bytes = (size_t)w * (size_t)h * 2;
+    uint8_t *pixels = bytes ? malloc(bytes) : NULL;
+    pmb_status status = PMB_ERR_DATA;
+    if (pixels) {
+        (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, (int16_t)w, (int16_t)h}, pixels,
+                              bytes);
+        status = pmb_file_draw(&c, &reader, (pmb_rect){0, 0, (int16_t)w, (int16_t)h}, memory,
+                               sizeof memory, &report);
+    }
+    if (status != PMB_OK || !has_size(w, h, why) || !raster_make(&frame, w, h)) {
+        if (report.reason)
+            snprintf(why->text, why->size, "%s, at byte %lu", report.reason,
+                     (unsigned long)report.offset);
+        free(pixels);
+        return false;
+    }
+    for (int i = 0; i < w * h; i++) {
+        const pmb_color color =
+            pmb_canvas_peek(&c, (pmb_point){(int16_t)(i % w), (int16_t)(i / w)});
+        frame.rgba[4 * i] = pmb_color_red(color);
+        frame.rgba[4 * i + 1] = pmb_color_green(color);
+        frame.rgba[4 * i + 2] = pmb_color_blue(color);
+        frame.rgba[4 * i + 3] = 255;
+    }
+    free(pixels);
+    return add(images, &frame, 0, why);
+}
+
 bool images_read(struct images *images, const char *path, char *why, size_t why_size)
 {
     const struct reason reason = {why, why_size};
@@ -196,6 +246,9 @@ bool images_read(struct images *images, const char *path, char *why, size_t why_
         good = read_jpeg(images, f, &reason);
     else if (count >= 6 && (memcmp(start, "GIF87a", 6) == 0 || memcmp(start, "GIF89a", 6) == 0))
         good = read_gif(images, path, &reason);
+    else if (count >= 2 && (memcmp(start, "BM", 2) == 0 ||
+                            (start[0] == 'P' && start[1] >= '1' && start[1] <= '6')))
+        good = read_by_library(images, f, &reason);
     else
         fail(&reason, "it is none of PNG, JPEG, GIF, BMP and Netpbm");
     fclose(f);

@@ -1,0 +1,307 @@
+/* pemble picture, reel and budget. */
+#include "shell.h"
+
+#include <stdio.h>
+
+#define PEMBLE   BUILD_DIR "/pemble"
+#define PICTURES SOURCE_DIR "/assets/quay/pictures"
+#define KIOSK    SOURCE_DIR "/assets/quay/kiosk.ini"
+#define GANGWAY  SOURCE_DIR "/assets/quay/gangway.ini"
+
+static uint8_t bytes[1 << 18];
+
+static pmb_picture load(const char *name)
+{
+    char path[300];
+    snprintf(path, sizeof path, "%s/%s", shell_directory(), name);
+    FILE *f = fopen(path, "rb");
+    assert_non_null(f);
+    const size_t size = fread(bytes, 1, sizeof bytes, f);
+    fclose(f);
+    const pmb_picture picture = {{bytes, (uint32_t)size, NULL}};
+    assert_int_equal(pmb_picture_check(&picture), PMB_OK);
+    return picture;
+}
+
+static pmb_picture_info measure(const pmb_picture *picture)
+{
+    pmb_picture_info info;
+    assert_int_equal(pmb_picture_measure(picture, &info), PMB_OK);
+    return info;
+}
+
+static void the_panel_decides_size_and_pixels(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *panel, *said;
+        pmb_pixels pixels;
+        int w, h;
+    } cases[] = {{KIOSK, "320x240, colour", PMB_PIXELS_COLOR, 320, 240},
+                 {GANGWAY, "85x64, one bit", PMB_PIXELS_ONE_BIT, 85, 64}};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        const struct outcome o = shell(PEMBLE " picture make " PICTURES "/harbour.png --panel %s "
+                                              "-o out.pbp --preview see.png && test -s see.png",
+                                       cases[i].panel);
+        assert_int_equal(o.status, 0);
+        assert_says(o.out, cases[i].said);
+        const pmb_picture picture = load("out.pbp");
+        const pmb_picture_info info = measure(&picture);
+        assert_int_equal(info.pixels, cases[i].pixels);
+        assert_int_equal(info.size.w, cases[i].w);
+        assert_int_equal(info.size.h, cases[i].h);
+    }
+}
+
+static void fitting_does_what_it_says(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *options;
+        int w, h, status;
+    } cases[] = {{"--size 50x50", 50, 37, 0},
+                 {"--size 50x50 --fit whole", 50, 37, 0},
+                 {"--size 50x50 --fit fill", 50, 50, 0},
+                 {"--size 50x50 --fit crop", 50, 50, 0},
+                 {"--size 320x240 --fit exact", 320, 240, 0},
+                 {"--size 50x50 --fit exact", 0, 0, 1},
+                 {"", 320, 240, 0}};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        const struct outcome o =
+            shell(PEMBLE " picture make " PICTURES "/harbour.png --format grey -o fit%zu.pbp %s", i,
+                  cases[i].options);
+        assert_int_equal(o.status, cases[i].status);
+        if (cases[i].status) {
+            assert_says(o.err, "it is 320x240, not exactly 50x50");
+            continue;
+        }
+        char name[20];
+        snprintf(name, sizeof name, "fit%zu.pbp", i);
+        const pmb_picture picture = load(name);
+        assert_int_equal(measure(&picture).size.w, cases[i].w);
+        assert_int_equal(measure(&picture).size.h, cases[i].h);
+    }
+}
+
+/* The share of light pixels of a picture that the command made. */
+static int light_percent(const char *options)
+{
+    static uint8_t pixels[320 * 240 / 8], memory[4000];
+    const struct outcome o =
+        shell(PEMBLE " picture make " PICTURES "/dawn.png --format one-bit -o l.pbp %s", options);
+    if (o.status)
+        fail_msg("%s", o.err);
+    const pmb_picture picture = load("l.pbp");
+    pmb_canvas c;
+    int light = 0;
+    memset(pixels, 0, sizeof pixels);
+    (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, 320, 240}, pixels,
+                          sizeof pixels);
+    assert_int_equal(
+        pmb_picture_draw(&c, &picture, (pmb_point){0, 0}, NULL, memory, sizeof memory), PMB_OK);
+    for (size_t i = 0; i < sizeof pixels; i++)
+        light += __builtin_popcount(pixels[i]);
+    return light * 100 / (240 * 180);
+}
+
+static void brightness_contrast_and_dithering_change_what_is_light(void **state)
+{
+    (void)state;
+    const int usual = light_percent("");
+    assert_in_range(usual, 20, 60);
+    /* Dithering keeps the brightness. */
+    assert_in_range(light_percent("--dither ordered"), usual - 4, usual + 4);
+    assert_in_range(light_percent("--invert"), 100 - usual - 4, 100 - usual + 4);
+    assert_true(light_percent("--brightness 30") > usual + 15);
+    assert_true(light_percent("--threshold 60") > light_percent("--threshold 160") + 20);
+    assert_int_not_equal(light_percent("--contrast 60 --dither ordered"),
+                         light_percent("--dither ordered"));
+}
+
+static void every_kind_of_file_is_read(void **state)
+{
+    (void)state;
+    static const char *const files[] = {"h.bmp", "h.ppm", "h.png"};
+    write_file("h.ppm", "P3 2 2 255  255 0 0  0 255 0  0 0 255  255 255 255\n");
+    assert_int_equal(shell("printf 'BM\\106\\0\\0\\0\\0\\0\\0\\0\\066\\0\\0\\0\\050\\0\\0\\0\\2\\0\\0\\0"
+                           "\\2\\0\\0\\0\\1\\0\\030\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0"
+                           "\\0\\0\\0\\0\\0\\0\\0\\0\\377\\0\\0\\377\\377\\377\\0\\0"
+                           "\\0\\0\\377\\0\\377\\0\\0\\0' > h.bmp; "
+                           "cp " PICTURES "/sign.png h.png")
+                         .status,
+                     0);
+    for (size_t i = 0; i < LENGTH(files); i++) {
+        const struct outcome o =
+            shell(PEMBLE " picture make %s --format colour -o f.pbp", files[i]);
+        if (o.status)
+            fail_msg("%s: %s", files[i], o.err);
+        if (i == 2)
+            continue;
+        /* Red, green, blue, white: both files have the same four pixels. */
+        const pmb_picture picture = load("f.pbp");
+        uint8_t pixels[8], memory[64];
+        pmb_canvas c;
+        (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 2, 2}, pixels, sizeof pixels);
+        assert_int_equal(
+            pmb_picture_draw(&c, &picture, (pmb_point){0, 0}, NULL, memory, sizeof memory), PMB_OK);
+        assert_int_equal(pmb_canvas_peek(&c, (pmb_point){0, 0}), PMB_RED);
+        assert_int_equal(pmb_canvas_peek(&c, (pmb_point){1, 0}), PMB_GREEN);
+        assert_int_equal(pmb_canvas_peek(&c, (pmb_point){0, 1}), PMB_BLUE);
+        assert_int_equal(pmb_canvas_peek(&c, (pmb_point){1, 1}), PMB_WHITE);
+    }
+}
+
+static void a_gif_becomes_a_reel_with_its_times(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell(PEMBLE " reel make " PICTURES "/wheel.gif --format one-bit --dither none "
+                     "-o wheel.pbr --flash 32k --preview wheel.png && test -s wheel.png");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "28 frames of 50x50, one bit, 1400 ms");
+    assert_says(o.out, "fit in 32768 bytes of flash (unpacked: 93)");
+    const pmb_picture reel = load("wheel.pbr");
+    assert_int_equal(measure(&reel).frames, 28);
+    assert_int_equal(measure(&reel).milliseconds, 1400);
+}
+
+static void numbered_images_are_in_their_natural_order(void **state)
+{
+    (void)state;
+    /* As many light pixels as the number says: 1, 2, 10. */
+    write_file("f2.ppm", "P1 4 3  0 0 1 1  1 1 1 1  1 1 1 1\n");
+    write_file("f10.ppm", "P1 4 3  0 0 0 0  0 0 0 0  0 0 1 1\n");
+    write_file("f1.ppm", "P1 4 3  0 1 1 1  1 1 1 1  1 1 1 1\n");
+    const struct outcome o = shell("rm -rf frames; mkdir frames; mv f1.ppm f2.ppm f10.ppm frames; "
+                                   "%s reel make frames --format one-bit --rate 10 -o n.pbr",
+                                   PEMBLE);
+    if (o.status)
+        fail_msg("%s", o.err);
+    const pmb_picture reel = load("n.pbr");
+    pmb_reel_player player;
+    uint8_t memory[64], pixels[3];
+    static const int want[] = {1, 2, 10};
+    assert_int_equal(measure(&reel).milliseconds, 300);
+    assert_int_equal(pmb_reel_open(&player, &reel, PMB_REEL_ONCE, memory, sizeof memory), PMB_OK);
+    for (int i = 0; i < 3; i++) {
+        pmb_canvas c;
+        int light = 0;
+        (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, 4, 3}, pixels,
+                              sizeof pixels);
+        assert_int_equal(pmb_reel_advance(&player, (uint32_t)(100 * i)), PMB_OK);
+        pmb_reel_draw(&c, &player, (pmb_point){0, 0}, NULL);
+        for (int16_t k = 0; k < 12; k++)
+            light += pmb_canvas_peek(&c, (pmb_point){k % 4, k / 4}) == PMB_WHITE;
+        assert_int_equal(light, want[i]);
+    }
+}
+
+static void the_c_sources_compile_and_are_counted(void **state)
+{
+    (void)state;
+    write_file("use.c", "#include \"pemble/picture.h\"\n#include <stdio.h>\n"
+                        "extern const pmb_picture sign;\n"
+                        "int main(void) { fwrite(sign.source.bytes, 1, sign.source.size, stdout); }\n");
+    const struct outcome o = shell(
+        PEMBLE " picture make " PICTURES "/sign.png --format colour -o sign.c && " PEMBLE
+               " picture make " PICTURES "/sign.png --format colour -o sign.pbp && "
+               "cc -std=c11 -Wall -Wextra -Werror -I " SOURCE_DIR
+               "/include use.c sign.c -o use && ./use | cmp - sign.pbp && " PEMBLE
+               " budget " KIOSK " sign.c sign.pbp --flash 1k");
+    if (o.status)
+        fail_msg("%s%s", o.out, o.err);
+    const pmb_picture picture = load("sign.pbp");
+    char line[100];
+    snprintf(line, sizeof line, "sign.c %23u  picture of 64x64", picture.source.size);
+    const char *at = strstr(o.out, "  sign.c ");
+    assert_non_null(at);
+    assert_int_equal(strtoul(at + 9, NULL, 10), picture.source.size);
+    snprintf(line, sizeof line, "of 1024: %u are left", 1024 - 2 * picture.source.size);
+    assert_says(o.out, line);
+}
+
+static void a_budget_tells_memory_and_the_time_of_the_wire(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(PEMBLE " budget " GANGWAY);
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "band               8        128");
+    assert_says(o.out, "whole frame       64       1024");
+    /* 1024 bytes of pixels and nine bits of 2.5 us for each on the wire: 23 ms at least. */
+    const char *at = strstr(o.out, "a full frame");
+    assert_non_null(at);
+    const unsigned long sent = strtoul(at + 12, NULL, 10);
+    assert_in_range(sent, 1024, 1150);
+    at = strstr(at, "transfers, ");
+    assert_non_null(at);
+    const double ms = strtod(at + 11, NULL);
+    assert_true(ms >= (double)sent * 9 * 2.5e-3 && ms < (double)sent * 9 * 2.5e-3 * 1.1);
+}
+
+static void what_cannot_be_made_is_refused(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *line, *said;
+        int status;
+    } cases[] = {
+        {"picture", "possible is make", 2},
+        {"picture make x.png -o o.pbp", "--panel or --format is missing", 2},
+        {"picture make x.png --format colour", "-o is missing", 2},
+        {"picture make x.png --format blue -o o.pbp", "possible is one-bit, ink, grey or colour", 2},
+        {"picture make x.png --format grey --fit big -o o.pbp", "whole, fill, crop or exact", 2},
+        {"picture make x.png --format grey --size 5 -o o.pbp", "WIDTHxHEIGHT", 2},
+        {"picture make x.png --format grey --threshold 300 -o o.pbp", "possible is 1 to 255", 2},
+        {"picture make no.png --format grey -o o.pbp", "no.png: No such file", 1},
+        {"picture make " KIOSK " --format grey -o o.pbp", "it is none of PNG, JPEG", 1},
+        {"picture make " PICTURES "/sign.png --format grey -o no/o.pbp", "no/o.pbp: No such file",
+         1},
+        {"reel make no --format grey -o o.pbr", "no: No such file", 1},
+        {"reel make " PICTURES "/wheel.gif --format grey --rate 2000 -o o.pbr", "1 to 1000", 2},
+        {"reel make " PICTURES "/wheel.gif --format grey --flash big -o o.pbr", "--flash big", 2},
+        {"reel make " PICTURES " --format grey -o o.pbr", "all must have one size", 1},
+        {"budget " KIOSK " " KIOSK, "no font, picture or reel", 1},
+        {"budget " KIOSK " no.pbp", "no.pbp: No such file", 1},
+    };
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        const struct outcome o = shell(PEMBLE " %s", cases[i].line);
+        assert_says(o.err, cases[i].said);
+        if (o.status != cases[i].status)
+            fail_msg("%s: ended with %d", cases[i].line, o.status);
+    }
+    assert_int_equal(shell("test -e o.pbp || test -e o.pbr").status, 1);
+}
+
+static void damaged_files_say_why(void **state)
+{
+    (void)state;
+    static const char *const names[] = {"harbour.png", "wheel.gif"};
+    for (size_t i = 0; i < LENGTH(names); i++) {
+        const struct outcome o = shell("head -c 700 " PICTURES "/%s > cut; " PEMBLE
+                                       " picture make cut --format grey -o cut.pbp",
+                                       names[i]);
+        assert_int_equal(o.status, 1);
+        assert_says(o.err, "cut: ");
+        assert_int_equal(shell("test -e cut.pbp").status, 1);
+    }
+    write_file("short.ppm", "P3 4 4 255 1 2 3");
+    assert_says(shell(PEMBLE " picture make short.ppm --format grey -o s.pbp").err,
+                "short.ppm: the file ends too early, at byte 16");
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(the_panel_decides_size_and_pixels),
+        cmocka_unit_test(fitting_does_what_it_says),
+        cmocka_unit_test(brightness_contrast_and_dithering_change_what_is_light),
+        cmocka_unit_test(every_kind_of_file_is_read),
+        cmocka_unit_test(a_gif_becomes_a_reel_with_its_times),
+        cmocka_unit_test(numbered_images_are_in_their_natural_order),
+        cmocka_unit_test(the_c_sources_compile_and_are_counted),
+        cmocka_unit_test(a_budget_tells_memory_and_the_time_of_the_wire),
+        cmocka_unit_test(what_cannot_be_made_is_refused),
+        cmocka_unit_test(damaged_files_say_why),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}
