@@ -52,7 +52,7 @@ golden: build
 
 # Draws the demo pictures and animations of Pellan Quay anew.
 pictures: build
-	@build/host/pemble-quay assets/quay/pictures
+	@build/host/pemble-quay assets/quay/pictures assets/quay/card
 
 format:
 	@git ls-files '*.c' '*.h' | xargs clang-format -i

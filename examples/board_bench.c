@@ -6,6 +6,7 @@
 #include <stdlib.h>
 #include <string.h>
 #include "bench.h"
+#include "files.h"
 
 enum { MOST = 4 };
 
@@ -29,6 +30,14 @@ const pmb_port *board_start(const pmb_panel_config *const panels[])
 uint32_t board_milliseconds(void)
 {
     return (uint32_t)(pmb_bench_now(bench) / 1000000);
+}
+
+const pmb_directory *board_card(void)
+{
+    static pmb_directory *card;
+    if (!card)
+        card = pmb_linux_directory(CARD);
+    return card;
 }
 
 static bool save(const char *name, int number)
@@ -56,6 +65,7 @@ bool board_running(const char *name, uint32_t milliseconds)
     for (int i = 0; i < count; i++)
         good = save(name, i) && good;
     pmb_bench_free(bench);
+    pmb_linux_directory_close((pmb_directory *)(uintptr_t)board_card());
     if (!good)
         exit(1);
     return false;

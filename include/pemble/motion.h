@@ -48,12 +48,12 @@ int32_t pmb_timeline(const PMB_FLASH pmb_key *keys, uint16_t count, uint32_t mil
 typedef struct pmb_sprite {
     const pmb_picture *picture;
     pmb_picture_style style;
-    int32_t x, y;         /* of its upper left corner, in sixteenths of a pixel */
-    int16_t vx, vy;       /* velocity in pixels a second */
-    pmb_size size;        /* in pixels; pmb_sprite_of finds it out */
-    pmb_rect bounds;      /* it stays in there; empty: it goes where it likes */
-    bool bounce;          /* at its bounds it turns back; else it stops */
-    uint8_t depth;        /* greater ones are drawn over smaller ones */
+    int32_t x, y;    /* of its upper left corner, in sixteenths of a pixel */
+    int16_t vx, vy;  /* velocity in pixels a second */
+    pmb_size size;   /* in pixels; pmb_sprite_of finds it out */
+    pmb_rect bounds; /* it stays in there; empty: it goes where it likes */
+    bool bounce;     /* at its bounds it turns back; else it stops */
+    uint8_t depth;   /* greater ones are drawn over smaller ones */
 } pmb_sprite;
 
 /* A sprite at a place, with its size. PMB_ERR_DATA: the picture is none. */
@@ -100,9 +100,9 @@ void pmb_wire_draw(pmb_canvas *c, const pmb_view *view, const PMB_FLASH pmb_spac
 
 /* Keeps a rate of frames and tells what the time goes to. */
 typedef struct pmb_pacer {
-    uint32_t period; /* microseconds a frame */
-    uint32_t begun;  /* when the present frame began */
-    uint32_t due;    /* when it should have begun */
+    uint32_t period;                /* microseconds a frame */
+    uint32_t begun;                 /* when the present frame began */
+    uint32_t due;                   /* when it should have begun */
     uint32_t drawing, sending, all; /* microseconds in the frames so far */
     uint16_t frames, late;          /* frames, and those that took too long */
     uint32_t drawn;

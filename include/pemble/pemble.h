@@ -36,6 +36,7 @@
 #include "pemble/reel.h"
 #include "pemble/screen.h"
 #include "pemble/shape.h"
+#include "pemble/slides.h"
 #include "pemble/smooth.h"
 #include "pemble/source.h"
 #include "pemble/status.h"

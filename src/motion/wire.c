@@ -30,8 +30,9 @@ static int16_t seen_at(const pmb_view *view, int16_t middle, int16_t offset, int
     const int64_t scaled = (int64_t)offset * view->zoom * view->distance;
     const int64_t by = (int64_t)UNIT * away;
     const int64_t pixels = (scaled + (scaled < 0 ? -by / 2 : by / 2)) / by;
-    return pmb_coordinate(
-        middle + (int32_t)(pixels < -65536 ? -65536 : pixels > 65536 ? 65536 : pixels));
+    return pmb_coordinate(middle + (int32_t)(pixels < -65536  ? -65536
+                                             : pixels > 65536 ? 65536
+                                                              : pixels));
 }
 
 bool pmb_space_seen(const pmb_view *view, pmb_space p, pmb_point *seen)

@@ -25,6 +25,37 @@ static void labels_shapes_and_typefaces_have_no_complaints(void **state)
     }
 }
 
+static void the_ferry_crosses_three_kinds_of_panel(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(BUILD_DIR "/example-ferry");
+    assert_int_equal(o.status, 0);
+    unsigned clean = 0;
+    for (const char *at = o.out; (at = strstr(at, "complaints: 0")) != NULL; at++)
+        clean++;
+    assert_int_equal(clean, 3);
+}
+
+static void a_card_is_shown_and_what_is_not_a_picture_is_reported(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(BUILD_DIR "/example-slides");
+    assert_int_equal(o.status, 0);
+    static const char *const shown[] = {"DAWN 7.JPG", "crossing.gif", "harbour.png", "table.png"};
+    for (size_t i = 0; i < LENGTH(shown); i++) {
+        char line[60];
+        snprintf(line, sizeof line, "kiosk: %s\n", shown[i]);
+        assert_says(o.out, line);
+    }
+    assert_says(o.out, "broken.jpg is passed over: the ");
+    assert_says(o.out, "notes.txt is passed over: it is none of BMP, Netpbm, JPEG and picture");
+    /* After the last comes the first. */
+    const char *paper = strstr(o.out, "board of tides: table.png");
+    assert_non_null(paper);
+    assert_says(paper, "board of tides: DAWN 7.JPG");
+    assert_says(o.out, "slides-2.png: a simulated UC8176");
+}
+
 static void two_panels_share_a_bus(void **state)
 {
     (void)state;
@@ -55,6 +86,8 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(first_light_draws_and_has_no_complaints),
         cmocka_unit_test(labels_shapes_and_typefaces_have_no_complaints),
+        cmocka_unit_test(the_ferry_crosses_three_kinds_of_panel),
+        cmocka_unit_test(a_card_is_shown_and_what_is_not_a_picture_is_reported),
         cmocka_unit_test(two_panels_share_a_bus),
         cmocka_unit_test(first_light_is_short_and_in_the_readme),
     };

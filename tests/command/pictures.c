@@ -97,8 +97,8 @@ static int light_percent(const char *options)
     memset(pixels, 0, sizeof pixels);
     (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, 320, 240}, pixels,
                           sizeof pixels);
-    assert_int_equal(
-        pmb_picture_draw(&c, &picture, (pmb_point){0, 0}, NULL, memory, sizeof memory), PMB_OK);
+    assert_int_equal(pmb_picture_draw(&c, &picture, (pmb_point){0, 0}, NULL, memory, sizeof memory),
+                     PMB_OK);
     for (size_t i = 0; i < sizeof pixels; i++)
         light += __builtin_popcount(pixels[i]);
     return light * 100 / (240 * 180);
@@ -123,13 +123,14 @@ static void every_kind_of_file_is_read(void **state)
     (void)state;
     static const char *const files[] = {"h.bmp", "h.ppm", "h.png"};
     write_file("h.ppm", "P3 2 2 255  255 0 0  0 255 0  0 0 255  255 255 255\n");
-    assert_int_equal(shell("printf 'BM\\106\\0\\0\\0\\0\\0\\0\\0\\066\\0\\0\\0\\050\\0\\0\\0\\2\\0\\0\\0"
-                           "\\2\\0\\0\\0\\1\\0\\030\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0"
-                           "\\0\\0\\0\\0\\0\\0\\0\\0\\377\\0\\0\\377\\377\\377\\0\\0"
-                           "\\0\\0\\377\\0\\377\\0\\0\\0' > h.bmp; "
-                           "cp " PICTURES "/sign.png h.png")
-                         .status,
-                     0);
+    assert_int_equal(
+        shell("printf 'BM\\106\\0\\0\\0\\0\\0\\0\\0\\066\\0\\0\\0\\050\\0\\0\\0\\2\\0\\0\\0"
+              "\\2\\0\\0\\0\\1\\0\\030\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0\\0"
+              "\\0\\0\\0\\0\\0\\0\\0\\0\\377\\0\\0\\377\\377\\377\\0\\0"
+              "\\0\\0\\377\\0\\377\\0\\0\\0' > h.bmp; "
+              "cp " PICTURES "/sign.png h.png")
+            .status,
+        0);
     for (size_t i = 0; i < LENGTH(files); i++) {
         const struct outcome o =
             shell(PEMBLE " picture make %s --format colour -o f.pbp", files[i]);
@@ -199,15 +200,16 @@ static void numbered_images_are_in_their_natural_order(void **state)
 static void the_c_sources_compile_and_are_counted(void **state)
 {
     (void)state;
-    write_file("use.c", "#include \"pemble/picture.h\"\n#include <stdio.h>\n"
-                        "extern const pmb_picture sign;\n"
-                        "int main(void) { fwrite(sign.source.bytes, 1, sign.source.size, stdout); }\n");
-    const struct outcome o = shell(
-        PEMBLE " picture make " PICTURES "/sign.png --format colour -o sign.c && " PEMBLE
-               " picture make " PICTURES "/sign.png --format colour -o sign.pbp && "
-               "cc -std=c11 -Wall -Wextra -Werror -I " SOURCE_DIR
-               "/include use.c sign.c -o use && ./use | cmp - sign.pbp && " PEMBLE
-               " budget " KIOSK " sign.c sign.pbp --flash 1k");
+    write_file("use.c",
+               "#include \"pemble/picture.h\"\n#include <stdio.h>\n"
+               "extern const pmb_picture sign;\n"
+               "int main(void) { fwrite(sign.source.bytes, 1, sign.source.size, stdout); }\n");
+    const struct outcome o =
+        shell(PEMBLE " picture make " PICTURES "/sign.png --format colour -o sign.c && " PEMBLE
+                     " picture make " PICTURES "/sign.png --format colour -o sign.pbp && "
+                     "cc -std=c11 -Wall -Wextra -Werror -I " SOURCE_DIR
+                     "/include use.c sign.c -o use && ./use | cmp - sign.pbp && " PEMBLE
+                     " budget " KIOSK " sign.c sign.pbp --flash 1k");
     if (o.status)
         fail_msg("%s%s", o.out, o.err);
     const pmb_picture picture = load("sign.pbp");
@@ -248,7 +250,8 @@ static void what_cannot_be_made_is_refused(void **state)
         {"picture", "possible is make", 2},
         {"picture make x.png -o o.pbp", "--panel or --format is missing", 2},
         {"picture make x.png --format colour", "-o is missing", 2},
-        {"picture make x.png --format blue -o o.pbp", "possible is one-bit, ink, grey or colour", 2},
+        {"picture make x.png --format blue -o o.pbp", "possible is one-bit, ink, grey or colour",
+         2},
         {"picture make x.png --format grey --fit big -o o.pbp", "whole, fill, crop or exact", 2},
         {"picture make x.png --format grey --size 5 -o o.pbp", "WIDTHxHEIGHT", 2},
         {"picture make x.png --format grey --threshold 300 -o o.pbp", "possible is 1 to 255", 2},

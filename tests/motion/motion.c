@@ -199,8 +199,8 @@ static void deeper_sprites_are_drawn_later(void **state)
     const pmb_sprite *const all[] = {&sprites[0], &sprites[1], &sprites[2]};
     (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 32, 32}, pixels, sizeof pixels);
     assert_int_equal(pmb_sprites_draw(&c, all, 3, memory, sizeof memory), PMB_OK);
-    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){5, 3}), PMB_RED);   /* over green */
-    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){9, 3}), PMB_BLUE);  /* over green */
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){5, 3}), PMB_RED);  /* over green */
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){9, 3}), PMB_BLUE); /* over green */
     assert_int_equal(pmb_canvas_peek(&c, (pmb_point){14, 3}), PMB_BLUE);
     assert_int_equal(pmb_sprites_draw(&c, all, 3, memory, 1), PMB_ERR_ARGUMENT);
     block_free(&red);

@@ -4,6 +4,7 @@
 #include <stdlib.h>
 #include <string.h>
 #include <gif_lib.h>
+#include <jpeglib.h>
 #include <png.h>
 #include "pemble/pemble.h"
 
@@ -42,14 +43,14 @@ static pmb_canvas canvas(int w, int h, pmb_color ground)
 
 /* A ferry 60 wide and 24 high, its keel at (x, y). */
 static void draw_ferry(pmb_canvas *c, int x, int y, pmb_color hull, pmb_color house,
-                       pmb_color stripe)
+                       pmb_color windows, pmb_color stripe)
 {
     const pmb_point keel[] = {at(x, y - 9), at(x + 60, y - 11), at(x + 53, y), at(x + 7, y)};
     pmb_polygon_fill(c, keel, 4, hull);
     pmb_rect_fill(c, rect(x + 10, y - 17, 36, 7), house);
     pmb_rect_fill(c, rect(x + 16, y - 22, 20, 5), house);
     for (int i = 0; i < 6; i++)
-        pmb_rect_fill(c, rect(x + 13 + 5 * i, y - 15, 3, 3), hull);
+        pmb_rect_fill(c, rect(x + 13 + 5 * i, y - 15, 3, 3), windows);
     pmb_rect_fill(c, rect(x + 22, y - 28, 6, 6), stripe);
     pmb_line_across(c, at(x + 2, y - 6), 55, stripe);
 }
@@ -83,7 +84,7 @@ static void draw_harbour(pmb_canvas *c)
     pmb_rect_fill(c, rect(45, 48, 20, 16), SUN);
     pmb_rect_stroke(c, rect(44, 47, 22, 18), HULL);
     pmb_smooth_triangle_fill(c, at(42, 47), at(55, 34), at(68, 47), LAMP);
-    draw_ferry(c, 180, 186, HULL, WALL, LAMP);
+    draw_ferry(c, 180, 186, HULL, WALL, HULL, LAMP);
     const pmb_text_style style = {.font = &pmb_font_smooth24, .color = WALL};
     pmb_text(c, &style, at(12, 224), "Pellan Quay");
 }
@@ -158,17 +159,66 @@ static void draw_wheel(pmb_canvas *c, int frame, int frames)
     }
 }
 
+/* A gull in lines, its wings from up to down. */
+static void draw_gull(pmb_canvas *c, int frame, int frames)
+{
+    const int tip = 1 + 7 * frame / (frames - 1);
+    pmb_curve_quadratic(c, at(0, tip), at(5, tip - 3), at(10, 6), PMB_WHITE);
+    pmb_curve_quadratic(c, at(10, 6), at(15, tip - 3), at(20, tip), PMB_WHITE);
+}
+
 /* The ferry in a swell. */
 static void draw_crossing(pmb_canvas *c, int frame, int frames)
 {
     const pmb_angle phase = (pmb_angle)(65536 * frame / frames);
     const int lift = pmb_sine(phase) * 3 / 32767;
-    draw_ferry(c, 18, 40 + lift, HULL, WALL, LAMP);
+    draw_ferry(c, 18, 40 + lift, HULL, WALL, HULL, LAMP);
     for (int x = 0; x < 96; x++) {
         const int y = 38 + pmb_sine((pmb_angle)(phase + x * 2048)) * 3 / 32767;
         pmb_line_down(c, at(x, y), (int16_t)(48 - y), SEA);
         pmb_pixel(c, at(x, y), FOAM);
     }
+}
+
+/* A JPEG as a camera writes it; `most` bytes of it, 0 for all. */
+static void save_jpeg(const pmb_canvas *c, const char *directory, const char *name, size_t most)
+{
+    char path[512];
+    unsigned char *bytes = NULL;
+    unsigned long size = 0;
+    struct jpeg_compress_struct jpeg;
+    struct jpeg_error_mgr errors;
+    jpeg.err = jpeg_std_error(&errors);
+    jpeg_create_compress(&jpeg);
+    jpeg_mem_dest(&jpeg, &bytes, &size);
+    jpeg.image_width = (JDIMENSION)c->bounds.w;
+    jpeg.image_height = (JDIMENSION)c->bounds.h;
+    jpeg.input_components = 3;
+    jpeg.in_color_space = JCS_RGB;
+    jpeg_set_defaults(&jpeg);
+    jpeg_set_quality(&jpeg, 80, TRUE);
+    jpeg_start_compress(&jpeg, TRUE);
+    for (int y = 0; y < c->bounds.h; y++) {
+        uint8_t row[3 * MOST_W];
+        for (int x = 0; x < c->bounds.w; x++) {
+            const pmb_color color = pmb_canvas_peek(c, at(x, y));
+            row[3 * x] = pmb_color_red(color);
+            row[3 * x + 1] = pmb_color_green(color);
+            row[3 * x + 2] = pmb_color_blue(color);
+        }
+        JSAMPROW rows[] = {row};
+        jpeg_write_scanlines(&jpeg, rows, 1);
+    }
+    jpeg_finish_compress(&jpeg);
+    jpeg_destroy_compress(&jpeg);
+    snprintf(path, sizeof path, "%s/%s", directory, name);
+    FILE *f = fopen(path, "wb");
+    if (!f || fwrite(bytes, 1, most ? most : size, f) != (most ? most : size)) {
+        perror(path);
+        exit(1);
+    }
+    fclose(f);
+    free(bytes);
 }
 
 static void save_png(const pmb_canvas *c, const char *directory, const char *name)
@@ -248,23 +298,37 @@ static void save_gif(void (*draw)(pmb_canvas *c, int frame, int frames), pmb_col
 
 int main(int argc, char **argv)
 {
-    if (argc != 2) {
-        fprintf(stderr, "usage: pemble-quay DIRECTORY\n");
+    if (argc != 3) {
+        fprintf(stderr, "usage: pemble-quay PICTURES CARD\n");
         return 2;
     }
+    const char *const pictures = argv[1], *const card = argv[2];
     pmb_canvas c = canvas(320, 240, SEA);
     draw_harbour(&c);
-    save_png(&c, argv[1], "harbour.png");
+    save_png(&c, pictures, "harbour.png");
+    save_png(&c, card, "harbour.png");
     c = canvas(240, 180, SEA);
     draw_dawn(&c);
-    save_png(&c, argv[1], "dawn.png");
+    save_png(&c, pictures, "dawn.png");
+    save_jpeg(&c, card, "DAWN 7.JPG", 0);
+    save_jpeg(&c, card, "broken.jpg", 3000);
     c = canvas(400, 300, PMB_WHITE);
     draw_table(&c);
-    save_png(&c, argv[1], "table.png");
+    save_png(&c, pictures, "table.png");
+    save_png(&c, card, "table.png");
     c = canvas(64, 64, NOTHING);
     draw_sign(&c);
-    save_png(&c, argv[1], "sign.png");
-    save_gif(draw_wheel, PMB_BLACK, 50, 50, 28, 5, argv[1], "wheel.gif");
-    save_gif(draw_crossing, SKY_LOW, 96, 48, 16, 8, argv[1], "crossing.gif");
+    save_png(&c, pictures, "sign.png");
+    c = canvas(62, 30, NOTHING);
+    draw_ferry(&c, 1, 29, HULL, WALL, HULL, LAMP);
+    save_png(&c, pictures, "ferry.png");
+    c = canvas(62, 30, NOTHING);
+    draw_ferry(&c, 1, 29, PMB_WHITE, PMB_WHITE, PMB_BLACK, PMB_BLACK);
+    pmb_rect_fill(&c, rect(23, 1, 6, 6), PMB_WHITE);
+    save_png(&c, pictures, "ferry-light.png");
+    save_gif(draw_wheel, PMB_BLACK, 50, 50, 28, 5, pictures, "wheel.gif");
+    save_gif(draw_crossing, SKY_LOW, 96, 48, 16, 8, pictures, "crossing.gif");
+    save_gif(draw_crossing, SKY_LOW, 96, 48, 16, 8, card, "crossing.gif");
+    save_gif(draw_gull, PMB_BLACK, 21, 12, 6, 8, pictures, "gull.gif");
     return 0;
 }
