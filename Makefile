@@ -32,8 +32,11 @@ bench: packages
 	@tools/install-packages.sh benchmarks/packages.debian
 	@cmake --preset benchmarks >/dev/null
 	@cmake --build --preset benchmarks
-	@build/benchmarks/pemble-benchmarks assets/fonts; status=$$?; \
-	    benchmarks/instructions.sh build/benchmarks/pemble-benchmarks assets/fonts build/benchmarks/counted; exit $$status
+	@status=0; \
+	build/benchmarks/pemble-sizes assets/quay/pictures || status=1; \
+	build/benchmarks/pemble-benchmarks assets/fonts || status=1; \
+	benchmarks/instructions.sh build/benchmarks/pemble-benchmarks assets/fonts \
+	    build/benchmarks/counted; exit $$status
 
 coverage: packages build/coverage/build.ninja
 	@cmake --build --preset coverage

@@ -1,8 +1,10 @@
-/* ferry.c - a ferry, buoys and a gull over a scrolling sea: one source for an OLED, a TFT and an LCD.
+/* ferry.c - a ferry, buoys and a gull over a scrolling sea: one source for an OLED, a TFT and an
+ * LCD.
  */
 #include "board.h"
 
-/* Made while building, by 'pemble picture make' and 'pemble reel make' (examples/CMakeLists.txt). */
+/* Made while building, by 'pemble picture make' and 'pemble reel make' (examples/CMakeLists.txt).
+ */
 extern const pmb_picture ferry_color, ferry_one_bit, gull;
 
 static const pmb_panel_config gangway = {
@@ -77,7 +79,8 @@ static pmb_point at(int32_t x, int32_t y)
     return (pmb_point){(int16_t)x, (int16_t)y};
 }
 
-static void draw_waves(pmb_canvas *c, const struct sea *s, int32_t y, int32_t speed, pmb_color color)
+static void draw_waves(pmb_canvas *c, const struct sea *s, int32_t y, int32_t speed,
+                       pmb_color color)
 {
     const int32_t length = s->size.w / 5 + 8, shift = (int32_t)(s->now / 40) * speed % length;
     for (int32_t x = -length - shift; x < s->size.w; x += length) {

@@ -8,8 +8,9 @@
 #include "pemble/file.h"
 
 /*
- * A directory of files, by number from 0. `open` opens one, makes *reader read it and gives its name
- * (valid until the next call); false when there is none of that number. Only one is open at a time.
+ * A directory of files, by number from 0. `open` opens one, makes *reader read it and gives its
+ * name (valid until the next call); false when there is none of that number. Only one is open at a
+ * time.
  */
 typedef struct pmb_directory {
     void *context;
