@@ -49,7 +49,7 @@ uint32_t pmb_pacer_done(pmb_pacer *p, uint32_t now)
 
 static uint8_t percent(uint32_t part, uint32_t all)
 {
-    return all == 0 ? 0 : (uint8_t)(((uint64_t)part * 100 + all / 2) / all);
+    return (uint8_t)(all == 0 ? 0 : ((uint64_t)part * 100 + all / 2) / all);
 }
 
 uint8_t pmb_pacer_drawing(const pmb_pacer *p)
