@@ -1,4 +1,5 @@
-/* sizes.c - pemble-sizes: what the demo pictures and reels take, beside general and image formats. */
+/* sizes.c - pemble-sizes: what the demo pictures and reels take, beside general and image formats.
+ */
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -70,7 +71,9 @@ static size_t ours(const struct asset *a)
 static size_t gzipped(const struct asset *a)
 {
     uint8_t *out = malloc(a->raw_size + 1000);
-    z_stream z = {.next_in = a->raw, .avail_in = (unsigned)a->raw_size, .next_out = out,
+    z_stream z = {.next_in = a->raw,
+                  .avail_in = (unsigned)a->raw_size,
+                  .next_out = out,
                   .avail_out = (unsigned)a->raw_size + 1000};
     deflateInit2(&z, 9, Z_DEFLATED, 31, 9, Z_DEFAULT_STRATEGY);
     deflate(&z, Z_FINISH);

@@ -38,7 +38,9 @@ static void the_panel_decides_size_and_pixels(void **state)
         pmb_pixels pixels;
         int w, h;
     } cases[] = {{KIOSK, "320x240, colour", PMB_PIXELS_COLOR, 320, 240},
-                 {GANGWAY, "85x64, one bit", PMB_PIXELS_ONE_BIT, 85, 64}};
+                 {GANGWAY, "85x64, one bit", PMB_PIXELS_ONE_BIT, 85, 64},
+                 {GANGWAY " --size 60x60", "60x45, one bit", PMB_PIXELS_ONE_BIT, 60, 45},
+                 {GANGWAY " --size 500x128", "170x128, one bit", PMB_PIXELS_ONE_BIT, 170, 128}};
     for (size_t i = 0; i < LENGTH(cases); i++) {
         const struct outcome o = shell(PEMBLE " picture make " PICTURES "/harbour.png --panel %s "
                                               "-o out.pbp --preview see.png && test -s see.png",
@@ -51,6 +53,15 @@ static void the_panel_decides_size_and_pixels(void **state)
         assert_int_equal(info.size.w, cases[i].w);
         assert_int_equal(info.size.h, cases[i].h);
     }
+}
+
+static void small_images_stay_small_on_a_large_panel(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell(PEMBLE " picture make " PICTURES "/sign.png --panel " KIOSK " -o small.pbp");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "small.pbp: 64x64, colour with transparency");
 }
 
 static void fitting_does_what_it_says(void **state)
@@ -296,6 +307,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(the_panel_decides_size_and_pixels),
+        cmocka_unit_test(small_images_stay_small_on_a_large_panel),
         cmocka_unit_test(fitting_does_what_it_says),
         cmocka_unit_test(brightness_contrast_and_dithering_change_what_is_light),
         cmocka_unit_test(every_kind_of_file_is_read),

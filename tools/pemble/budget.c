@@ -45,7 +45,6 @@ static void say_memory(const pmb_panel *panel)
 static int say_time(struct stage *stage, int number)
 {
     static const pmb_color colors[] = {PMB_BLACK, PMB_WHITE};
-    struct act *act = &stage->acts[number];
     uint64_t start = 0;
     pmb_bench_traffic before = {0, 0};
     for (int i = 0; i < 2; i++) {
@@ -62,8 +61,7 @@ static int say_time(struct stage *stage, int number)
         "a second\n",
         (unsigned long long)(after.bytes - before.bytes),
         (unsigned long long)(after.transfers - before.transfers), ms, 1000 / ms);
-    printf("                  as simulated, %s %s\n", act->setup->known->title,
-           act->panel.size.w > 0 ? "at the clock of the configuration" : "");
+    printf("                  simulated, at the clock of the configuration\n");
     return DONE;
 }
 

@@ -54,6 +54,7 @@ static bool read_size(struct picture_target *t, const char *size)
         return false;
     }
     t->size = (pmb_size){(int16_t)w, (int16_t)h};
+    t->size_given = true;
     return true;
 }
 
@@ -130,7 +131,9 @@ void picture_target_close(struct picture_target *t)
 /* The size that an image gets: with FIT_WHOLE no larger than needed. */
 static pmb_size size_for(const struct picture_target *t, const struct raster *image)
 {
-    if (t->size.w == 0)
+    const bool fits = image->w <= t->size.w && image->h <= t->size.h;
+    /* A panel is a limit; a size that was asked for is also made larger to. */
+    if (t->size.w == 0 || (t->fitting == FIT_WHOLE && fits && !t->size_given))
         return (pmb_size){(int16_t)image->w, (int16_t)image->h};
     if (t->fitting != FIT_WHOLE)
         return t->size;

@@ -22,7 +22,7 @@ struct picture_words {
          &(w).format, 0,    "pixels: one-bit, ink, grey or colour; that of the panel if not given", \
          "F"},                                                                                      \
         {"size",    's', POPT_ARG_STRING,                                                           \
-         &(w).size, 0,   "at most so large; the panel, or the image, if not given",                 \
+         &(w).size, 0,   "as large as fits in this; if not given, no larger than the panel",        \
          "WxH"},                                                                                    \
         {"fit", '\0', POPT_ARG_STRING, &(w).fit, 0, "whole (the default), fill, crop or exact",     \
          "HOW"},                                                                                    \
@@ -47,7 +47,8 @@ struct picture_words {
 /* What they mean. */
 struct picture_target {
     pmb_pixels kind;
-    pmb_size size; /* 0, 0: that of the image */
+    pmb_size size;   /* 0, 0: that of the image */
+    bool size_given; /* on the command line, not by the panel */
     enum fitting fitting;
     enum dithering dithering;
     int brightness, contrast;
