@@ -26,6 +26,7 @@
 #include "pemble/expander.h"
 #include "pemble/file.h"
 #include "pemble/fonts.h"
+#include "pemble/gauge.h"
 #include "pemble/geometry.h"
 #include "pemble/icons.h"
 #include "pemble/motion.h"
@@ -42,5 +43,6 @@
 #include "pemble/status.h"
 #include "pemble/terminal.h"
 #include "pemble/text.h"
+#include "pemble/theme.h"
 
 #endif

@@ -1,0 +1,147 @@
+/* dial.c - a round scale and a needle. */
+#include "geometry/limits.h"
+#include "pemble/gauge.h"
+#include "pemble/number.h"
+#include "pemble/smooth.h"
+
+/* A dial's measures, in pixels from its middle. */
+struct round {
+    pmb_point middle;
+    int16_t radius, band, tick;
+    pmb_angle from;
+    uint32_t sweep;
+};
+
+static struct round round_of(const PMB_FLASH pmb_dial *d, pmb_rect r)
+{
+    const int16_t radius = (int16_t)((pmb_lesser(r.w, r.h) - 1) / 2);
+    const int16_t band = (int16_t)pmb_greater(radius / 14, 1);
+    return (struct round){.middle = {(int16_t)(r.x + r.w / 2), (int16_t)(r.y + r.h / 2)},
+                          .radius = radius,
+                          .band = band,
+                          .tick = (int16_t)pmb_greater(radius / 8, 2),
+                          .from = d->from,
+                          .sweep = d->sweep};
+}
+
+static pmb_angle angle_of(const struct round *round, const PMB_FLASH pmb_scale *s, int32_t value)
+{
+    return (pmb_angle)(round->from + (uint32_t)pmb_scale_place(s, value, (int32_t)round->sweep));
+}
+
+/* The arc around the scale, in the colours of its zones. */
+static void draw_band(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
+{
+    const PMB_FLASH pmb_scale *s = d->scale;
+    int32_t from = s->least;
+    for (int16_t zone = -1; zone < s->zone_count; zone++) {
+        const int32_t to = zone + 1 < s->zone_count ? s->zones[zone + 1].from : s->most;
+        const pmb_level level = zone < 0 ? PMB_NORMAL : s->zones[zone].level;
+        const pmb_angle start = angle_of(round, s, from), end = angle_of(round, s, to);
+        /* A normal arc is thin, so that one bit tells it from the others. */
+        const int16_t width = (int16_t)(level == PMB_NORMAL ? (round->band + 1) / 2
+                                                            : round->band + 1);
+        if (start != end)
+            pmb_smooth_sector_fill(c, round->middle, round->radius,
+                                   (int16_t)(round->radius - width), start, (pmb_angle)(end - start),
+                                   s->zone_count > 0 ? d->theme->levels[level] : d->theme->quiet);
+        from = to;
+    }
+}
+
+/* A step outwards of a tick: from how far in it begins. */
+static void draw_tick(pmb_canvas *c, const struct round *round, pmb_angle angle, int16_t length,
+                      pmb_color color)
+{
+    const int16_t outer = (int16_t)(round->radius - round->band - 1);
+    pmb_smooth_line(c, pmb_polar(round->middle, angle, outer),
+                    pmb_polar(round->middle, angle, (int16_t)(outer - length)), color);
+}
+
+static void draw_ticks(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
+{
+    const PMB_FLASH pmb_scale *s = d->scale;
+    for (int64_t v = s->least; s->minor > 0 && v <= s->most; v += s->minor)
+        draw_tick(c, round, angle_of(round, s, (int32_t)v), (int16_t)(round->tick / 2),
+                  d->theme->quiet);
+    for (int64_t v = s->least; s->major > 0 && v <= s->most; v += s->major)
+        draw_tick(c, round, angle_of(round, s, (int32_t)v), round->tick, d->theme->ink);
+}
+
+/* Numbers at the major ticks, each in the middle of a spot on a smaller circle. */
+static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
+{
+    const PMB_FLASH pmb_scale *s = d->scale;
+    const pmb_text_style style = {.font = d->theme->label, .color = d->theme->quiet};
+    static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
+    const pmb_number how = {.decimals = s->decimals};
+    const pmb_font_metrics m = pmb_font_measure(style.font);
+    const bool full = round->sweep > 65536 - 65536 / 40; /* the ends are at one place */
+    for (int64_t v = s->least; s->major > 0 && v <= s->most; v += s->major) {
+        char text[16];
+        if (full && v == s->most)
+            break;
+        (void)pmb_number_text(text, sizeof text, (int32_t)v, &how);
+        const int16_t w = pmb_text_width(&style, text);
+        const int16_t distance = (int16_t)(round->radius - round->band - round->tick - 2 -
+                                           (w + m.cap_height) / 4 - 2);
+        const pmb_point p = pmb_polar(round->middle, angle_of(round, s, (int32_t)v), distance);
+        const pmb_rect spot = {(int16_t)(p.x - w), (int16_t)(p.y - m.line), (int16_t)(2 * w),
+                               (int16_t)(2 * m.line)};
+        pmb_text_box(c, &style, spot, &middle, text);
+    }
+}
+
+static void draw_needle(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round,
+                        int32_t value)
+{
+    const pmb_angle angle = angle_of(round, d->scale, value);
+    const pmb_level level = pmb_scale_level(d->scale, value);
+    const int16_t reach = (int16_t)(round->radius - round->band - 3);
+    const pmb_color color = level == PMB_NORMAL ? d->theme->ink : d->theme->levels[level];
+    const pmb_point tip = pmb_polar(round->middle, angle, reach);
+    const pmb_point tail =
+        pmb_polar(round->middle, (pmb_angle)(angle + 0x8000), (int16_t)(round->radius / 6));
+    /* A rim of the ground keeps it apart from the numbers that it passes over. */
+    const uint8_t width =
+        (uint8_t)(round->radius < 36 ? 1 : pmb_lesser(round->radius / 24 + 1, 9));
+    pmb_smooth_line_wide(c, tail, tip, (uint8_t)(width + 2), d->theme->ground);
+    pmb_smooth_line_wide(c, tail, tip, width, color);
+    pmb_smooth_circle_fill(c, round->middle, (int16_t)(round->radius / 12 + 1), color);
+    pmb_smooth_circle_fill(c, round->middle, (int16_t)(round->radius / 30), d->theme->ground);
+}
+
+static void draw_label(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
+{
+    const pmb_text_style style = {.font = d->theme->label, .color = d->theme->quiet};
+    static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
+    const pmb_font_metrics m = pmb_font_measure(style.font);
+    const int16_t w = (int16_t)(round->radius * 9 / 10);
+    const pmb_rect r = {(int16_t)(round->middle.x - w / 2),
+                        (int16_t)(round->middle.y + round->radius * 7 / 10 - m.line / 2), w,
+                        (int16_t)(m.ascent + m.descent)};
+    if (d->label)
+        pmb_text_box(c, &style, r, &middle, d->label);
+}
+
+void pmb_dial_draw(pmb_canvas *c, const PMB_FLASH pmb_dial *d, pmb_rect r, int32_t value,
+                   int32_t peak)
+{
+    const struct round round = round_of(d, r);
+    if (pmb_scale_check(d->scale) != PMB_OK || round.radius < 8)
+        return;
+    draw_band(c, d, &round);
+    draw_ticks(c, d, &round);
+    if (d->numbers && round.radius >= 30)
+        draw_numbers(c, d, &round);
+    draw_label(c, d, &round);
+    if (peak >= d->scale->least) {
+        const pmb_angle angle = angle_of(&round, d->scale, peak);
+        pmb_smooth_circle_fill(c,
+                               pmb_polar(round.middle, angle,
+                                         (int16_t)(round.radius - round.band - round.tick - 1)),
+                               (int16_t)pmb_greater(round.radius / 30, 1),
+                               d->theme->levels[pmb_scale_level(d->scale, peak)]);
+    }
+    draw_needle(c, d, &round, value);
+}

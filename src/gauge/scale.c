@@ -1,0 +1,56 @@
+/* scale.c - ranges, ticks and zones. */
+#include "geometry/limits.h"
+#include "pemble/gauge.h"
+
+enum { MOST_TICKS = 200 };
+
+pmb_status pmb_scale_check(const PMB_FLASH pmb_scale *s)
+{
+    if (!s || s->least >= s->most || s->major < 0 || s->minor < 0)
+        return PMB_ERR_ARGUMENT;
+    const int64_t range = (int64_t)s->most - s->least;
+    if ((s->major > 0 && range / s->major > MOST_TICKS) ||
+        (s->minor > 0 && range / s->minor > MOST_TICKS))
+        return PMB_ERR_ARGUMENT;
+    for (uint8_t i = 1; i < s->zone_count; i++)
+        if (s->zones[i].from <= s->zones[i - 1].from)
+            return PMB_ERR_ARGUMENT;
+    return PMB_OK;
+}
+
+int32_t pmb_scale_place(const PMB_FLASH pmb_scale *s, int32_t value, int32_t length)
+{
+    const int64_t range = (int64_t)s->most - s->least;
+    if (value <= s->least || range <= 0)
+        return 0;
+    if (value >= s->most)
+        return length;
+    return (int32_t)((((int64_t)value - s->least) * length + range / 2) / range);
+}
+
+/* The zone of a value; -1 below the first. */
+static int16_t zone_of(const PMB_FLASH pmb_scale *s, int32_t value)
+{
+    int16_t zone = -1;
+    while (zone + 1 < s->zone_count && value >= s->zones[zone + 1].from)
+        zone++;
+    return zone;
+}
+
+pmb_level pmb_scale_level(const PMB_FLASH pmb_scale *s, int32_t value)
+{
+    const int16_t zone = zone_of(s, value);
+    return zone < 0 ? PMB_NORMAL : s->zones[zone].level;
+}
+
+pmb_level pmb_scale_level_held(const PMB_FLASH pmb_scale *s, int32_t value, pmb_level before,
+                               int32_t margin)
+{
+    const pmb_level now = pmb_scale_level(s, value);
+    if (now >= before)
+        return now;
+    const int64_t raised = (int64_t)value + margin;
+    const pmb_level with_margin =
+        pmb_scale_level(s, (int32_t)(raised > INT32_MAX ? INT32_MAX : raised));
+    return with_margin >= before ? before : now;
+}
