@@ -49,9 +49,10 @@ packages:
 build/%/build.ninja: CMakeLists.txt CMakePresets.json
 	@cmake --preset $*
 
-# Draws the pictures that the shapes are compared with. Look at them before they are committed.
+# Draws the pictures that shapes and gauges are compared with. Look at them before they are committed.
 golden: build
 	@build/host/test-golden-shapes --keep tests/golden
+	@build/host/test-golden-gauges --keep tests/golden
 
 # Draws the demo pictures and animations of Pellan Quay anew.
 pictures: build

@@ -1,4 +1,5 @@
-/* instruments.c - the weather of the quay as gauges: on the kiosk's TFT, and on the gangway's OLED. */
+/* instruments.c - the weather of the quay as gauges: on the kiosk's TFT, and on the gangway's OLED.
+ */
 #include "board.h"
 
 static const pmb_panel_config kiosk = {
@@ -20,13 +21,22 @@ static const pmb_panel_config *const panels[] = {&kiosk, &gangway, NULL};
 /* Tenths of a knot, centimetres, tenths of a hectopascal. */
 static const pmb_zone strong[] = {{220, PMB_CAUTION}, {340, PMB_ALARM}};
 static const pmb_zone high[] = {{420, PMB_CAUTION}, {470, PMB_ALARM}};
-static const pmb_scale wind_scale = {.least = 0, .most = 400, .major = 100, .minor = 50,
-                                     .decimals = 1, .zones = strong, .zone_count = 2};
-static const pmb_scale dial_scale = {.least = 0, .most = 40, .major = 10, .minor = 5,
-                                     .zones = (const pmb_zone[]){{22, PMB_CAUTION}, {34, PMB_ALARM}},
+static const pmb_scale wind_scale = {.least = 0,
+                                     .most = 400,
+                                     .major = 100,
+                                     .minor = 50,
+                                     .decimals = 1,
+                                     .zones = strong,
                                      .zone_count = 2};
-static const pmb_scale tide_scale = {.least = 0, .most = 500, .major = 100, .decimals = 2,
-                                     .zones = high, .zone_count = 2};
+static const pmb_scale dial_scale = {.least = 0,
+                                     .most = 40,
+                                     .major = 10,
+                                     .minor = 5,
+                                     .zones =
+                                         (const pmb_zone[]){{22, PMB_CAUTION}, {34, PMB_ALARM}},
+                                     .zone_count = 2};
+static const pmb_scale tide_scale = {
+    .least = 0, .most = 500, .major = 100, .decimals = 2, .zones = high, .zone_count = 2};
 static const pmb_scale air_scale = {.least = 9800, .most = 10400, .major = 200, .decimals = 1};
 
 enum { COLUMNS = 200 };
@@ -57,8 +67,8 @@ static pmb_rect at(int x, int y, int w, int h)
 
 static void paint_kiosk(pmb_canvas *c, void *scene)
 {
-    static const pmb_dial wind = {&pmb_theme_color, &dial_scale, PMB_DEGREES(-135), PMB_DEGREES(270),
-                                  true, "wind, kn"};
+    static const pmb_dial wind = {&pmb_theme_color, &dial_scale, PMB_DEGREES(-135),
+                                  PMB_DEGREES(270), true,        "wind, kn"};
     static const pmb_segments clock = {&pmb_theme_color, 4, 8, true};
     static const pmb_bar tide = {&pmb_theme_color, &tide_scale, 0};
     static const pmb_bar gusts = {&pmb_theme_color, &wind_scale, 20};
@@ -78,8 +88,8 @@ static void paint_kiosk(pmb_canvas *c, void *scene)
 
 static void paint_gangway(pmb_canvas *c, void *scene)
 {
-    static const pmb_dial wind = {&pmb_theme_dark, &dial_scale, PMB_DEGREES(-135), PMB_DEGREES(270),
-                                  true, "kn"};
+    static const pmb_dial wind = {&pmb_theme_dark,  &dial_scale, PMB_DEGREES(-135),
+                                  PMB_DEGREES(270), true,        "kn"};
     static const pmb_segments tide = {&pmb_theme_dark, 3, 0, false};
     static const pmb_bar bar = {&pmb_theme_dark, &wind_scale, 10};
     const struct weather *w = scene;

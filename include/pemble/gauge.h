@@ -20,9 +20,9 @@ typedef struct pmb_zone {
 
 /* A range of values and how it is divided. */
 typedef struct pmb_scale {
-    int32_t least, most;   /* least < most */
-    int32_t major, minor;  /* distances of ticks, from `least` on; 0: none */
-    uint8_t decimals;      /* of the numbers at major ticks: a value of 125 with one is 12.5 */
+    int32_t least, most;  /* least < most */
+    int32_t major, minor; /* distances of ticks, from `least` on; 0: none */
+    uint8_t decimals;     /* of the numbers at major ticks: a value of 125 with one is 12.5 */
     const PMB_FLASH pmb_zone *zones; /* rising; below the first all is normal */
     uint8_t zone_count;
 } pmb_scale;
@@ -31,7 +31,8 @@ typedef struct pmb_scale {
  * ticks, or the zones do not rise. Gauges with such a scale draw nothing. */
 pmb_status pmb_scale_check(const PMB_FLASH pmb_scale *scale);
 
-/* Where a value lies on a way of `length` steps, 0 to length; values beyond the ends are at them. */
+/* Where a value lies on a way of `length` steps, 0 to length; values beyond the ends are at them.
+ */
 int32_t pmb_scale_place(const PMB_FLASH pmb_scale *scale, int32_t value, int32_t length);
 
 pmb_level pmb_scale_level(const PMB_FLASH pmb_scale *scale, int32_t value);
@@ -42,14 +43,15 @@ pmb_level pmb_scale_level_held(const PMB_FLASH pmb_scale *scale, int32_t value, 
                                int32_t margin);
 
 /*
- * Seven-segment digits. The text has digits, minus, blank, the letters A to F, and points and colons,
- * which are narrow. `wide` digits have room in all, and a text that is shorter stands at the right.
+ * Seven-segment digits. The text has digits, minus, blank, the letters A to F, and points and
+ * colons, which are narrow. `wide` digits have room in all, and a text that is shorter stands at
+ * the right.
  */
 typedef struct pmb_segments {
     const PMB_FLASH pmb_theme *theme;
-    uint8_t digits;  /* cells, without points and colons; 1 to 20 */
-    uint8_t slant;   /* by so many percent of the height the top leans to the right; at most 30 */
-    bool unlit;      /* segments that are off are drawn faintly */
+    uint8_t digits; /* cells, without points and colons; 1 to 20 */
+    uint8_t slant;  /* by so many percent of the height the top leans to the right; at most 30 */
+    bool unlit;     /* segments that are off are drawn faintly */
 } pmb_segments;
 
 void pmb_segments_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *segments, pmb_rect r,
@@ -113,7 +115,8 @@ void pmb_plot_push(pmb_plot *plot, const int16_t *values);
 /* The newest column is at the right edge of r; what is wider than the memory is empty. */
 void pmb_plot_draw(pmb_canvas *c, const pmb_plot *plot, pmb_rect r);
 
-/* A labelled number in a frame. */
+/* A labelled number in a frame. In a small one it is drawn in a smaller typeface, and the label,
+ * which is beside the number or above it, is left out. */
 typedef struct pmb_field {
     const PMB_FLASH pmb_theme *theme;
     const PMB_FLASH pmb_scale *scale; /* for its decimals and zones; may be NULL */

@@ -11,13 +11,13 @@ typedef enum pmb_level { PMB_NORMAL = 0, PMB_CAUTION, PMB_ALARM } pmb_level;
 
 typedef struct pmb_theme {
     pmb_color ground;
-    pmb_color ink;    /* numbers, needles, lines */
-    pmb_color quiet;  /* frames, ticks, labels */
-    pmb_color faint;  /* what is off: unlit segments, the empty part of a bar; the ground where a
-                         panel cannot show less than quiet */
-    pmb_color levels[3];          /* of each pmb_level */
-    const PMB_FLASH pmb_font *label;   /* small */
-    const PMB_FLASH pmb_font *text;    /* for reading */
+    pmb_color ink;       /* numbers, needles, lines */
+    pmb_color quiet;     /* frames, ticks, labels */
+    pmb_color faint;     /* what is off: unlit segments, the empty part of a bar; the ground where a
+                            panel cannot show less than quiet */
+    pmb_color levels[3]; /* of each pmb_level */
+    const PMB_FLASH pmb_font *label;    /* small */
+    const PMB_FLASH pmb_font *text;     /* for reading */
     const PMB_FLASH pmb_font *numerals; /* large */
 } pmb_theme;
 

@@ -39,11 +39,12 @@ static void draw_band(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct r
         const pmb_level level = zone < 0 ? PMB_NORMAL : s->zones[zone].level;
         const pmb_angle start = angle_of(round, s, from), end = angle_of(round, s, to);
         /* A normal arc is thin, so that one bit tells it from the others. */
-        const int16_t width = (int16_t)(level == PMB_NORMAL ? (round->band + 1) / 2
-                                                            : round->band + 1);
+        const int16_t width =
+            (int16_t)(level == PMB_NORMAL ? (round->band + 1) / 2 : round->band + 1);
         if (start != end)
             pmb_smooth_sector_fill(c, round->middle, round->radius,
-                                   (int16_t)(round->radius - width), start, (pmb_angle)(end - start),
+                                   (int16_t)(round->radius - width), start,
+                                   (pmb_angle)(end - start),
                                    s->zone_count > 0 ? d->theme->levels[level] : d->theme->quiet);
         from = to;
     }
@@ -76,6 +77,10 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
     static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
     const pmb_number how = {.decimals = s->decimals};
     const pmb_font_metrics m = pmb_font_measure(style.font);
+    /* Along the circle of the numbers; 65536 / 2 pi = 10430. */
+    const int32_t apart =
+        (int32_t)((int64_t)(round->radius * 3 / 5) *
+                  pmb_scale_place(s, s->least + s->major, (int32_t)round->sweep) / 10430);
     const bool full = round->sweep > 65536 - 65536 / 40; /* the ends are at one place */
     for (int64_t v = s->least; s->major > 0 && v <= s->most; v += s->major) {
         char text[16];
@@ -83,8 +88,10 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
             break;
         (void)pmb_number_text(text, sizeof text, (int32_t)v, &how);
         const int16_t w = pmb_text_width(&style, text);
-        const int16_t distance = (int16_t)(round->radius - round->band - round->tick - 2 -
-                                           (w + m.cap_height) / 4 - 2);
+        if (w + 2 > apart)
+            continue;
+        const int16_t distance =
+            (int16_t)(round->radius - round->band - round->tick - 2 - (w + m.cap_height) / 4 - 2);
         const pmb_point p = pmb_polar(round->middle, angle_of(round, s, (int32_t)v), distance);
         const pmb_rect spot = {(int16_t)(p.x - w), (int16_t)(p.y - m.line), (int16_t)(2 * w),
                                (int16_t)(2 * m.line)};
@@ -103,8 +110,7 @@ static void draw_needle(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct
     const pmb_point tail =
         pmb_polar(round->middle, (pmb_angle)(angle + 0x8000), (int16_t)(round->radius / 6));
     /* A rim of the ground keeps it apart from the numbers that it passes over. */
-    const uint8_t width =
-        (uint8_t)(round->radius < 36 ? 1 : pmb_lesser(round->radius / 24 + 1, 9));
+    const uint8_t width = (uint8_t)(round->radius < 36 ? 1 : pmb_lesser(round->radius / 24 + 1, 9));
     pmb_smooth_line_wide(c, tail, tip, (uint8_t)(width + 2), d->theme->ground);
     pmb_smooth_line_wide(c, tail, tip, width, color);
     pmb_smooth_circle_fill(c, round->middle, (int16_t)(round->radius / 12 + 1), color);
@@ -137,11 +143,11 @@ void pmb_dial_draw(pmb_canvas *c, const PMB_FLASH pmb_dial *d, pmb_rect r, int32
     draw_label(c, d, &round);
     if (peak >= d->scale->least) {
         const pmb_angle angle = angle_of(&round, d->scale, peak);
-        pmb_smooth_circle_fill(c,
-                               pmb_polar(round.middle, angle,
-                                         (int16_t)(round.radius - round.band - round.tick - 1)),
-                               (int16_t)pmb_greater(round.radius / 30, 1),
-                               d->theme->levels[pmb_scale_level(d->scale, peak)]);
+        pmb_smooth_circle_fill(
+            c,
+            pmb_polar(round.middle, angle, (int16_t)(round.radius - round.band - round.tick - 1)),
+            (int16_t)pmb_greater(round.radius / 30, 1),
+            d->theme->levels[pmb_scale_level(d->scale, peak)]);
     }
     draw_needle(c, d, &round, value);
 }

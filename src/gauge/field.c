@@ -6,37 +6,65 @@
 
 enum { ROOM = 4 };
 
-static void draw_label(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect inside)
+/* The largest of the theme's typefaces in which the number has room beside its unit. */
+static const PMB_FLASH pmb_font *font_for(const PMB_FLASH pmb_field *f, pmb_rect inside,
+                                          const char *text)
 {
-    const pmb_text_style style = {.font = f->theme->label, .color = f->theme->quiet};
-    static const pmb_text_layout top = {.across = PMB_LEFT, .down = PMB_TOP};
-    if (f->label)
-        pmb_text_box(c, &style, inside, &top, f->label);
+    const PMB_FLASH pmb_font *const fonts[] = {f->theme->numerals, f->theme->text, f->theme->label};
+    const pmb_text_style unit = {.font = f->theme->label};
+    const int32_t unit_w = f->unit ? pmb_text_width(&unit, f->unit) + ROOM / 2 : 0;
+    for (uint8_t i = 0; i < 2; i++) {
+        const pmb_text_style number = {.font = fonts[i], .tabular = true};
+        if (pmb_text_width(&number, text) + unit_w <= inside.w &&
+            pmb_font_measure(fonts[i]).cap_height <= inside.h)
+            return fonts[i];
+    }
+    return fonts[2];
 }
 
-/* The number with its unit at the right, both on one baseline. */
-static void draw_number(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect inside,
-                        const char *text, pmb_color color)
+/* Where the parts of a field go. */
+struct layout {
+    pmb_text_style number, unit;
+    int16_t number_w, unit_w;
+    bool beside, above; /* the label beside the number, or above it; else there is none */
+};
+
+static struct layout lay_out(const PMB_FLASH pmb_field *f, pmb_rect inside, const char *text,
+                             pmb_color color)
 {
-    const pmb_text_style number = {.font = f->theme->numerals, .color = color, .tabular = true};
-    const pmb_text_style unit = {.font = f->theme->label, .color = f->theme->quiet};
-    const pmb_font_metrics label = pmb_font_measure(unit.font), m = pmb_font_measure(number.font);
-    /* Beside the label where there is room, else below it. */
-    const int32_t beside = f->label ? pmb_text_width(&unit, f->label) + ROOM : 0;
-    const bool fits = beside + pmb_text_width(&number, text) +
-                          (f->unit ? pmb_text_width(&unit, f->unit) : 0) <=
-                      inside.w - ROOM;
-    const int16_t above = f->label && !fits ? label.ascent : 0;
-    const int32_t unit_w = f->unit ? pmb_text_width(&unit, f->unit) + ROOM / 2 : 0;
-    const int32_t right = (int32_t)inside.x + inside.w - unit_w;
-    /* In the middle of what the label has left. */
-    const int32_t base =
-        inside.y + above + (inside.h - above + m.cap_height) / 2;
-    const pmb_point p = {pmb_coordinate(right - pmb_text_width(&number, text)),
-                         pmb_coordinate(pmb_lesser(base, (int32_t)inside.y + inside.h))};
-    pmb_text(c, &number, p, text);
+    struct layout l = {
+        .number = {.font = font_for(f, inside, text), .color = color, .tabular = true},
+        .unit = {.font = f->theme->label, .color = f->theme->quiet},
+    };
+    l.number_w = pmb_text_width(&l.number, text);
+    l.unit_w = (int16_t)(f->unit ? pmb_text_width(&l.unit, f->unit) + ROOM / 2 : 0);
+    if (f->label) {
+        const int32_t label_w = pmb_text_width(&l.unit, f->label);
+        l.beside = label_w + ROOM + l.number_w + l.unit_w <= inside.w;
+        l.above =
+            !l.beside && label_w <= inside.w &&
+            pmb_font_measure(l.unit.font).ascent + pmb_font_measure(l.number.font).cap_height <=
+                inside.h;
+    }
+    return l;
+}
+
+/* The number with its unit at the right, both on one baseline, in the middle of what there is. */
+static void draw_parts(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect inside,
+                       const struct layout *l, const char *text)
+{
+    static const pmb_text_layout corner = {.across = PMB_LEFT, .down = PMB_TOP};
+    const int16_t above = l->above ? pmb_font_measure(l->unit.font).ascent : 0;
+    const int32_t cap = pmb_font_measure(l->number.font).cap_height;
+    const int32_t base = inside.y + above + (inside.h - above + cap) / 2;
+    const int32_t right = (int32_t)inside.x + inside.w - l->unit_w;
+    if (l->beside || l->above)
+        pmb_text_box(c, &l->unit, inside, &corner, f->label);
+    pmb_text(c, &l->number, (pmb_point){pmb_coordinate(right - l->number_w), pmb_coordinate(base)},
+             text);
     if (f->unit)
-        pmb_text(c, &unit, (pmb_point){pmb_coordinate(right + ROOM / 2), p.y}, f->unit);
+        pmb_text(c, &l->unit, (pmb_point){pmb_coordinate(right + ROOM / 2), pmb_coordinate(base)},
+                 f->unit);
 }
 
 void pmb_field_draw(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect r, int32_t value,
@@ -52,8 +80,8 @@ void pmb_field_draw(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect r, int
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
     pmb_rect_fill(c, r, f->theme->ground);
     pmb_smooth_round_stroke(c, r, ROOM, level == PMB_NORMAL ? f->theme->quiet : color);
-    draw_label(c, f, inside);
-    draw_number(c, f, inside, text, color);
+    const struct layout layout = lay_out(f, inside, text, color);
+    draw_parts(c, f, inside, &layout, text);
     pmb_canvas_restore_clip(c, saved);
 }
 

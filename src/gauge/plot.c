@@ -30,8 +30,7 @@ void pmb_plot_push(pmb_plot *p, const int16_t *values)
 /* The value so many columns ago. */
 static int16_t value_ago(const pmb_plot *p, uint8_t series, uint16_t ago)
 {
-    const uint16_t at =
-        (uint16_t)((p->next + p->columns - 1u - ago) % p->columns);
+    const uint16_t at = (uint16_t)((p->next + p->columns - 1u - ago) % p->columns);
     return p->values[(uint32_t)series * p->columns + at];
 }
 

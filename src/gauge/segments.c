@@ -6,11 +6,22 @@
 /* Bits of the segments: A top, then clockwise, G the middle. */
 enum { A = 1, B = 2, C = 4, D = 8, E = 16, F = 32, G = 64, ALL = 127 };
 
-static const PMB_FLASH uint8_t lit[16] = {
-    A | B | C | D | E | F, B | C,         A | B | D | E | G,     A | B | C | D | G,
-    B | C | F | G,         A | C | D | F | G, A | C | D | E | F | G, A | B | C,
-    ALL,                   A | B | C | D | F | G, A | B | C | E | F | G, C | D | E | F | G,
-    A | D | E | F,         B | C | D | E | G, A | D | E | F | G,     A | E | F | G};
+static const PMB_FLASH uint8_t lit[16] = {A | B | C | D | E | F,
+                                          B | C,
+                                          A | B | D | E | G,
+                                          A | B | C | D | G,
+                                          B | C | F | G,
+                                          A | C | D | F | G,
+                                          A | C | D | E | F | G,
+                                          A | B | C,
+                                          ALL,
+                                          A | B | C | D | F | G,
+                                          A | B | C | E | F | G,
+                                          C | D | E | F | G,
+                                          A | D | E | F,
+                                          B | C | D | E | G,
+                                          A | D | E | F | G,
+                                          A | E | F | G};
 
 static uint8_t segments_of(char character)
 {
@@ -145,7 +156,9 @@ void pmb_segments_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *s, pmb_rect 
     for (; *text; text++) {
         if (is_narrow(*text)) {
             /* In the gap that the digit before has left. */
-            draw_point(&d, x - (cell.pitch - cell.w) + (cell.narrow + cell.pitch - cell.w - cell.thick) / 2,
+            draw_point(&d,
+                       x - (cell.pitch - cell.w) +
+                           (cell.narrow + cell.pitch - cell.w - cell.thick) / 2,
                        *text == ':');
             x += cell.narrow;
         } else {

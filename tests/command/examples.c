@@ -25,6 +25,17 @@ static void labels_shapes_and_typefaces_have_no_complaints(void **state)
     }
 }
 
+static void instruments_have_no_complaints(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(BUILD_DIR "/example-instruments");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "instruments-1.png: a simulated ILI9341");
+    const char *second = strstr(o.out, "instruments-2.png: a simulated SSD1306");
+    assert_non_null(second);
+    assert_says(second, "complaints: 0");
+}
+
 static void the_ferry_crosses_three_kinds_of_panel(void **state)
 {
     (void)state;
@@ -86,6 +97,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(first_light_draws_and_has_no_complaints),
         cmocka_unit_test(labels_shapes_and_typefaces_have_no_complaints),
+        cmocka_unit_test(instruments_have_no_complaints),
         cmocka_unit_test(the_ferry_crosses_three_kinds_of_panel),
         cmocka_unit_test(a_card_is_shown_and_what_is_not_a_picture_is_reported),
         cmocka_unit_test(two_panels_share_a_bus),

@@ -1,0 +1,74 @@
+/* Every gauge in every theme, small, at its natural size and large, against pictures that were looked
+ * at and kept. `make golden` draws them anew. */
+#include "gauges.h"
+#include "golden.h"
+
+enum { CELL_W = 128, CELL_H = 120, ACROSS = 5, DOWN = 4, W = CELL_W * ACROSS, H = CELL_H * DOWN };
+
+static const struct {
+    const char *picture;
+    const pmb_format *format;
+    const pmb_theme *theme;
+} looks[] = {
+    {"gauges-dark", &pmb_mono_vertical, &pmb_theme_dark},
+    {"gauges-light", &pmb_mono_horizontal, &pmb_theme_light},
+    {"gauges-grey", &pmb_grey4, &pmb_theme_dark},
+    {"gauges-colour", &pmb_rgb565, &pmb_theme_color},
+};
+
+/* Two cells for each: natural size, and beside it as small as 3/5 and as large as the cell. */
+static pmb_canvas draw_sheet(size_t look)
+{
+    static uint8_t pixels[W * H * 2];
+    const pmb_theme *theme = looks[look].theme;
+    pmb_canvas c;
+    assert_int_equal(pmb_canvas_init(&c, looks[look].format, (pmb_rect){0, 0, W, H}, pixels,
+                                     sizeof pixels),
+                     PMB_OK);
+    pmb_fill(&c, theme->ground);
+    assert_int_equal(gauge_count * 2, ACROSS * DOWN);
+    for (size_t i = 0; i < 2 * gauge_count; i++) {
+        const struct gauge *g = &gauges[i / 2];
+        const int x = (int)(i % ACROSS) * CELL_W + 4, y = (int)(i / ACROSS) * CELL_H + 4;
+        const pmb_size n = g->natural;
+        if (i % 2 == 0) {
+            g->draw(&c, theme, (pmb_rect){(int16_t)x, (int16_t)y, n.w, n.h}, 70);
+            continue;
+        }
+        const int16_t small_w = (int16_t)(n.w * 3 / 5), small_h = (int16_t)(n.h * 3 / 5);
+        g->draw(&c, theme, (pmb_rect){(int16_t)x, (int16_t)y, small_w, small_h}, 20);
+        const int16_t top = (int16_t)(y + small_h + 3);
+        g->draw(&c, theme,
+                (pmb_rect){(int16_t)x, top, CELL_W - 8, (int16_t)(y + CELL_H - 8 - top)}, 95);
+    }
+    return c;
+}
+
+static const char *part(int x, int y)
+{
+    return gauges[(y / CELL_H * ACROSS + x / CELL_W) / 2].name;
+}
+
+static void gauges_look_as_they_did(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < LENGTH(looks); i++) {
+        const pmb_canvas c = draw_sheet(i);
+        golden_compare(looks[i].picture, &c, part);
+    }
+}
+
+int main(int argc, char **argv)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(gauges_look_as_they_did),
+    };
+    int wrong = 0;
+    if (argc != 3 || strcmp(argv[1], "--keep") != 0)
+        return cmocka_run_group_tests(tests, NULL, NULL);
+    for (size_t i = 0; i < LENGTH(looks); i++) {
+        const pmb_canvas c = draw_sheet(i);
+        wrong |= golden_keep(argv[2], looks[i].picture, &c);
+    }
+    return wrong;
+}
