@@ -35,7 +35,7 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
     const bool top_is_msb = c->format->msb_first;
     const bool light = pmb_mono_is_light(color);
     const int16_t end = (int16_t)(area.y + area.h);
-    if (area.w == c->stride && (area.y & 7) == 0 && (area.h & 7) == 0) {
+    if ((uint16_t)area.w == c->stride && (area.y & 7) == 0 && (area.h & 7) == 0) {
         /* Whole lines follow one another. */
         memset(c->pixels + (size_t)(area.y / 8) * c->stride, light ? 0xFF : 0x00,
                (size_t)(area.h / 8) * c->stride);

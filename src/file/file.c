@@ -79,7 +79,7 @@ bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, 
     if (bytes < 6u * (uint32_t)size.w)
         return false;
     out->sums = memory;
-    for (int32_t i = 0; i < 3 * size.w; i++)
+    for (int32_t i = 0; i < 3 * (int32_t)size.w; i++)
         out->sums[i] = 0;
     return true;
 }

@@ -404,8 +404,8 @@ static bool is_past(const struct state *s, int32_t row)
 
 static void draw_scan(struct state *s)
 {
-    const int32_t columns = (s->w + 8 * s->across - 1) / (8 * s->across);
-    const int32_t rows = (s->h + 8 * s->down - 1) / (8 * s->down);
+    const int32_t columns = ((int32_t)s->w + 8 * s->across - 1) / (8 * s->across);
+    const int32_t rows = ((int32_t)s->h + 8 * s->down - 1) / (8 * s->down);
     restart(s);
     for (int32_t row = 0; row < rows && !is_past(s, row); row++) {
         const bool visible = is_visible(s, row);
@@ -430,7 +430,7 @@ static void draw_scan(struct state *s)
 static void place(struct state *s)
 {
     const pmb_rect r = s->job->r;
-    while (s->shrink < 3 && (s->w >> s->shrink > r.w || s->h >> s->shrink > r.h))
+    while (s->shrink < 3 && ((int32_t)s->w >> s->shrink > r.w || (int32_t)s->h >> s->shrink > r.h))
         s->shrink++;
     const int32_t round = (1 << s->shrink) - 1;
     const int32_t w = (s->w + round) >> s->shrink, h = (s->h + round) >> s->shrink;

@@ -2,7 +2,9 @@
 #include "geometry/limits.h"
 #include "pemble/motion.h"
 
-enum { WHOLE = PMB_WHOLE, HALF = WHOLE / 2 };
+/* Wider than an int may be: eleven times it is used. */
+#define WHOLE ((int32_t)PMB_WHOLE)
+#define HALF  (WHOLE / 2)
 
 static int32_t times(int32_t a, int32_t b)
 {

@@ -11,7 +11,7 @@ pmb_status pmb_sprite_of(pmb_sprite *s, const pmb_picture *picture, const pmb_pi
     const pmb_status status = pmb_picture_measure(picture, &info);
     if (status != PMB_OK)
         return status;
-    *s = (pmb_sprite){.picture = picture, .x = p.x * FINE, .y = p.y * FINE};
+    *s = (pmb_sprite){.picture = picture, .x = (int32_t)p.x * FINE, .y = (int32_t)p.y * FINE};
     if (style)
         s->style = *style;
     s->size = pmb_picture_extent(&info, &s->style);
@@ -40,9 +40,9 @@ void pmb_sprite_move(pmb_sprite *s, uint16_t milliseconds)
     const pmb_rect b = s->bounds;
     const bool free = pmb_rect_is_empty(b);
     const int32_t anywhere = INT32_MAX / 4;
-    move(&s->x, &s->vx, time, free ? -anywhere : b.x * FINE,
+    move(&s->x, &s->vx, time, free ? -anywhere : (int32_t)b.x * FINE,
          free ? anywhere : ((int32_t)b.x + b.w - s->size.w) * FINE, s->bounce);
-    move(&s->y, &s->vy, time, free ? -anywhere : b.y * FINE,
+    move(&s->y, &s->vy, time, free ? -anywhere : (int32_t)b.y * FINE,
          free ? anywhere : ((int32_t)b.y + b.h - s->size.h) * FINE, s->bounce);
 }
 

@@ -67,7 +67,7 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
     const pmb_fine start = swap ? b : a, end = swap ? a : b;
     const int32_t along = steep ? start.y : start.x, far = steep ? end.y : end.x;
     const int32_t side = steep ? start.x : start.y, far_side = steep ? end.x : end.y;
-    const int64_t rise = (int64_t)(far_side - side) * (1 << SLOPE_BITS);
+    const int64_t rise = (int64_t)(far_side - side) * ((int32_t)1 << SLOPE_BITS);
     const int64_t slope = far == along ? 0 : rise / (far - along);
 
     /* The whole pixels from the one end to the other, b only if wanted; those in the clip. */
@@ -80,8 +80,8 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
     if (from > to)
         return;
     /* Rounded to a share, so that whole numbers give whole pixels. */
-    const int64_t there =
-        (int64_t)side * (1 << SLOPE_BITS) + (from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
+    const int64_t there = (int64_t)side * ((int32_t)1 << SLOPE_BITS) +
+                          (from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
     (steep ? draw_steep : draw_level)(c, from, to, there, slope * FINE, color);
 }
 
@@ -90,13 +90,17 @@ static bool is_near(pmb_point p)
     return p.x >= -LIMIT && p.x < LIMIT && p.y >= -LIMIT && p.y < LIMIT;
 }
 
+static pmb_fine fine_of(pmb_point p)
+{
+    return (pmb_fine){(int32_t)p.x * FINE, (int32_t)p.y * FINE};
+}
+
 void pmb_smooth_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
 {
     if (c->format->one_bit)
         pmb_line(c, a, b, color);
     else if (is_near(a) && is_near(b))
-        pmb_smooth_thin(c, (pmb_fine){a.x * FINE, a.y * FINE}, (pmb_fine){b.x * FINE, b.y * FINE},
-                        true, color);
+        pmb_smooth_thin(c, fine_of(a), fine_of(b), true, color);
 }
 
 void pmb_smooth_polyline(pmb_canvas *c, const pmb_point *points, uint16_t count, bool closed,

@@ -23,7 +23,7 @@ typedef struct pmb_disc {
 
 static inline pmb_disc pmb_disc_of(int32_t width)
 {
-    return (pmb_disc){width, (1 << 22) / width};
+    return (pmb_disc){width, ((int32_t)1 << 22) / width};
 }
 
 /*
@@ -42,7 +42,7 @@ static inline int32_t pmb_inside_disc(pmb_disc disc, int32_t square)
     }
     const int32_t squares = disc.width * disc.width - square;
     const int32_t q = pmb_greater(-most, pmb_lesser(squares, most)) * disc.inverse / 65536;
-    return q + q * q / PMB_PIXEL * disc.inverse / (1 << 22);
+    return q + q * q / PMB_PIXEL * disc.inverse / ((int32_t)1 << 22);
 }
 
 #endif

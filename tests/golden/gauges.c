@@ -1,5 +1,5 @@
-/* Every gauge in every theme, small, at its natural size and large, against pictures that were looked
- * at and kept. `make golden` draws them anew. */
+/* Every gauge in every theme, small, at its natural size and large, against pictures that were
+ * looked at and kept. `make golden` draws them anew. */
 #include "gauges.h"
 #include "golden.h"
 
@@ -22,9 +22,9 @@ static pmb_canvas draw_sheet(size_t look)
     static uint8_t pixels[W * H * 2];
     const pmb_theme *theme = looks[look].theme;
     pmb_canvas c;
-    assert_int_equal(pmb_canvas_init(&c, looks[look].format, (pmb_rect){0, 0, W, H}, pixels,
-                                     sizeof pixels),
-                     PMB_OK);
+    assert_int_equal(
+        pmb_canvas_init(&c, looks[look].format, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
+        PMB_OK);
     pmb_fill(&c, theme->ground);
     assert_int_equal(gauge_count * 2, ACROSS * DOWN);
     for (size_t i = 0; i < 2 * gauge_count; i++) {
@@ -38,8 +38,8 @@ static pmb_canvas draw_sheet(size_t look)
         const int16_t small_w = (int16_t)(n.w * 3 / 5), small_h = (int16_t)(n.h * 3 / 5);
         g->draw(&c, theme, (pmb_rect){(int16_t)x, (int16_t)y, small_w, small_h}, 20);
         const int16_t top = (int16_t)(y + small_h + 3);
-        g->draw(&c, theme,
-                (pmb_rect){(int16_t)x, top, CELL_W - 8, (int16_t)(y + CELL_H - 8 - top)}, 95);
+        g->draw(&c, theme, (pmb_rect){(int16_t)x, top, CELL_W - 8, (int16_t)(y + CELL_H - 8 - top)},
+                95);
     }
     return c;
 }

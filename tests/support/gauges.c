@@ -2,8 +2,13 @@
 #include "gauges.h"
 
 static const pmb_zone zones[] = {{300, PMB_CAUTION}, {450, PMB_ALARM}};
-static const pmb_scale scale = {.least = -100, .most = 500, .major = 200, .minor = 100,
-                                .decimals = 1, .zones = zones, .zone_count = 2};
+static const pmb_scale scale = {.least = -100,
+                                .most = 500,
+                                .major = 200,
+                                .minor = 100,
+                                .decimals = 1,
+                                .zones = zones,
+                                .zone_count = 2};
 static const pmb_scale round_scale = {.least = 0, .most = 60, .major = 20, .minor = 5};
 
 static int32_t value_of(int part)

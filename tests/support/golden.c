@@ -12,8 +12,8 @@ static void path_of(char path[512], const char *directory, const char *name)
 static void rgb_of(const pmb_canvas *c, uint8_t *rgb)
 {
     for (int i = 0; i < c->bounds.w * c->bounds.h; i++) {
-        const pmb_color color = pmb_canvas_peek(
-            c, (pmb_point){(int16_t)(i % c->bounds.w), (int16_t)(i / c->bounds.w)});
+        const pmb_color color =
+            pmb_canvas_peek(c, (pmb_point){(int16_t)(i % c->bounds.w), (int16_t)(i / c->bounds.w)});
         rgb[3 * i] = pmb_color_red(color);
         rgb[3 * i + 1] = pmb_color_green(color);
         rgb[3 * i + 2] = pmb_color_blue(color);
@@ -51,6 +51,6 @@ void golden_compare(const char *name, const pmb_canvas *c, const char *(*part)(i
     rgb_of(c, drawn);
     for (int i = 0; i < c->bounds.w * c->bounds.h; i++)
         if (memcmp(drawn + 3 * i, kept + 3 * i, 3) != 0)
-            fail_msg("%s: %s: pixel %d,%d differs", path,
-                     part(i % c->bounds.w, i / c->bounds.w), i % c->bounds.w, i / c->bounds.w);
+            fail_msg("%s: %s: pixel %d,%d differs", path, part(i % c->bounds.w, i / c->bounds.w),
+                     i % c->bounds.w, i / c->bounds.w);
 }
