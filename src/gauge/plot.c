@@ -1,6 +1,7 @@
 /* plot.c - traces that scroll. */
-#include "geometry/limits.h"
 #include "pemble/gauge.h"
+#include "gauge/range.h"
+#include "geometry/limits.h"
 #include "pemble/shape.h"
 #include "shape/spans.h"
 
@@ -34,35 +35,39 @@ static int16_t value_ago(const pmb_plot *p, uint8_t series, uint16_t ago)
     return p->values[(uint32_t)series * p->columns + at];
 }
 
-/* The scale of a series: its own, or from the least to the greatest value that is shown. */
-static pmb_scale scale_of(const pmb_plot *p, uint8_t series, uint16_t shown)
+struct range {
+    int32_t least, most;
+};
+
+/* The range of a series: its scale's, or from the least to the greatest value that is shown. */
+static struct range range_of(const pmb_plot *p, uint8_t series, uint16_t shown)
 {
     const PMB_FLASH pmb_scale *own = p->series[series].scale;
     if (own)
-        return *own;
-    pmb_scale s = {.least = value_ago(p, series, 0)};
-    s.most = s.least;
+        return (struct range){own->least, own->most};
+    struct range r = {value_ago(p, series, 0), value_ago(p, series, 0)};
     for (uint16_t i = 1; i < shown; i++) {
-        s.least = pmb_lesser(s.least, value_ago(p, series, i));
-        s.most = pmb_greater(s.most, value_ago(p, series, i));
+        r.least = pmb_lesser(r.least, value_ago(p, series, i));
+        r.most = pmb_greater(r.most, value_ago(p, series, i));
     }
-    if (s.least == s.most) { /* one value lies in the middle */
-        s.least--;
-        s.most++;
+    if (r.least == r.most) { /* one value lies in the middle */
+        r.least--;
+        r.most++;
     }
-    return s;
+    return r;
 }
 
 static void draw_series(pmb_canvas *c, const pmb_plot *p, uint8_t series, pmb_rect r,
                         uint16_t shown)
 {
     const PMB_FLASH pmb_series *how = &p->series[series];
-    const pmb_scale scale = scale_of(p, series, shown);
+    const struct range range = range_of(p, series, shown);
     const int32_t bottom = (int32_t)r.y + r.h - 1;
     int32_t before = 0;
     for (uint16_t ago = 0; ago < shown; ago++) {
         const int32_t x = (int32_t)r.x + r.w - 1 - ago;
-        const int32_t y = bottom - pmb_scale_place(&scale, value_ago(p, series, ago), r.h - 1);
+        const int32_t y =
+            bottom - pmb_range_place(range.least, range.most, value_ago(p, series, ago), r.h - 1);
         int32_t top = y, end = y;
         if (how->trace == PMB_TRACE_FILLED)
             end = bottom;

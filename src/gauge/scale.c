@@ -1,6 +1,6 @@
 /* scale.c - ranges, ticks and zones. */
-#include "geometry/limits.h"
 #include "pemble/gauge.h"
+#include "gauge/range.h"
 
 enum { MOST_TICKS = 200 };
 
@@ -18,14 +18,19 @@ pmb_status pmb_scale_check(const PMB_FLASH pmb_scale *s)
     return PMB_OK;
 }
 
+int32_t pmb_range_place(int32_t least, int32_t most, int32_t value, int32_t length)
+{
+    const int64_t range = (int64_t)most - least;
+    if (value <= least || range <= 0)
+        return 0;
+    if (value >= most)
+        return length;
+    return (int32_t)((((int64_t)value - least) * length + range / 2) / range);
+}
+
 int32_t pmb_scale_place(const PMB_FLASH pmb_scale *s, int32_t value, int32_t length)
 {
-    const int64_t range = (int64_t)s->most - s->least;
-    if (value <= s->least || range <= 0)
-        return 0;
-    if (value >= s->most)
-        return length;
-    return (int32_t)((((int64_t)value - s->least) * length + range / 2) / range);
+    return pmb_range_place(s->least, s->most, value, length);
 }
 
 /* The zone of a value; -1 below the first. */

@@ -62,8 +62,9 @@ static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
         set(panel, SET_COLUMNS, (uint8_t)(r.x / unit), (uint8_t)((r.x + r.w) / unit - 1), 2);
     if (status == PMB_OK)
         status = set(panel, SET_ROWS, (uint8_t)r.y, (uint8_t)(r.y + r.h - 1), 2);
-    if (status == PMB_OK && detail->write_command)
-        status = pmb_send_command(panel, &detail->write_command, 1);
+    const uint8_t command = detail->write_command; /* not in flash: it is sent */
+    if (status == PMB_OK && command)
+        status = pmb_send_command(panel, &command, 1);
     return status;
 }
 
