@@ -72,12 +72,22 @@ static void pixman_clear(void)
                 0);
 }
 
-static void memset_fill(void)
+static void memset_rows(int value)
 {
     const size_t row = here == &mono ? MONO_W / 8 : TFT_W * 2;
-    memset(here->ours + 8 * row, 0xA5, row * (size_t)(here->h - 16));
+    memset(here->ours + 8 * row, value, row * (size_t)(here->h - 16));
     /* The compiler must not leave it out. */
     __asm__ volatile("" : : "r"(here->ours) : "memory");
+}
+
+static void memset_fill(void)
+{
+    memset_rows(0xA5);
+}
+
+static void memset_clear(void)
+{
+    memset_rows(0);
 }
 
 static void our_rect(void)
@@ -417,6 +427,7 @@ ON_BOTH(our_fill)
 ON_BOTH(our_clear)
 ON_BOTH(pixman_clear)
 ON_BOTH(memset_fill)
+ON_BOTH(memset_clear)
 ON_BOTH(pixman_fill_rows)
 ON_BOTH(our_rect)
 ON_BOTH(pixman_rect)
@@ -452,7 +463,7 @@ ON(tft, freetype_smooth_text)
     {place,                                                                                        \
      "full rows, black",                                                                           \
      on##_our_clear,                                                                               \
-     {on##_memset_fill, on##_pixman_clear, NULL, NULL},                                            \
+     {on##_memset_clear, on##_pixman_clear, NULL, NULL},                                           \
      {1 / 1.2, 1, 0, 0}},                                                                          \
         {place,                                                                                    \
          "full rows, a colour",                                                                    \
@@ -476,7 +487,7 @@ ON(tft, freetype_smooth_text)
          {NULL, NULL, on##_cairo_triangles, NULL},                                                 \
          {0, 0, 0, 0}},                                                                            \
         {place, "disc", on##_our_disc, {NULL, NULL, on##_cairo_disc, NULL}, {0, 0, 10, 0}},        \
-        {place, "circle", on##_our_circle, {NULL, NULL, on##_cairo_circle, NULL}, {0, 0, 10, 0}},  \
+        {place, "circle", on##_our_circle, {NULL, NULL, on##_cairo_circle, NULL}, {0, 0, 0, 0}},   \
     {                                                                                              \
         place, "22 characters, 1 bit", on##_our_text, {NULL, NULL, NULL, on##_freetype_text},      \
         {                                                                                          \

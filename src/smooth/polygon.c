@@ -9,7 +9,7 @@
 #include "shape/spans.h"
 #include "smooth/share.h"
 
-enum { ROOM = 16 };
+enum { ROOM = 16, KEPT = 8 };
 
 /* The part of an edge that lies in one row. */
 struct piece {
@@ -76,30 +76,56 @@ static uint8_t share_of(int32_t area)
     return (uint8_t)pmb_lesser(folded, 255);
 }
 
+/* A polygon, and its pieces in the row that is drawn: they are looked for once, where there are no
+ * more than are kept here. */
 struct polygon {
     const pmb_point *points;
     uint16_t count;
+    int32_t y;
+    struct piece kept[KEPT];
+    uint8_t pieces;
+    bool all; /* these are all of them */
 };
 
-static bool next_piece(const struct polygon *p, int32_t y, uint16_t *at, struct piece *piece)
+/* The next piece from edge, or kept piece, *at on. */
+static bool next_piece(const struct polygon *p, uint16_t *at, struct piece *piece)
 {
+    if (p->all) {
+        if (*at == p->pieces)
+            return false;
+        *piece = p->kept[(*at)++];
+        return true;
+    }
     while (*at < p->count) {
         const uint16_t i = (*at)++;
-        if (piece_of(p->points[i], p->points[i + 1u < p->count ? i + 1u : 0], y, piece))
+        if (piece_of(p->points[i], p->points[i + 1u < p->count ? i + 1u : 0], p->y, piece))
             return true;
     }
     return false;
 }
 
+static void begin_row(struct polygon *p, int32_t y)
+{
+    struct piece piece;
+    p->y = y;
+    p->all = false;
+    p->pieces = 0;
+    for (uint16_t at = 0; next_piece(p, &at, &piece);) {
+        if (p->pieces == KEPT)
+            return;
+        p->kept[p->pieces++] = piece;
+    }
+    p->all = true;
+}
+
 /* Whole pixels from one column on in which nothing changes: their number, up to `most`, and the
  * area that they have. */
-static int32_t steady(const struct polygon *p, int32_t column, int32_t y, int32_t most,
-                      int32_t *area)
+static int32_t steady(const struct polygon *p, int32_t column, int32_t most, int32_t *area)
 {
     struct piece piece;
     const int32_t x = column * PMB_PIXEL;
     *area = 0;
-    for (uint16_t at = 0; next_piece(p, y, &at, &piece);) {
+    for (uint16_t at = 0; next_piece(p, &at, &piece);) {
         if (piece.right <= x)
             *area += piece.height;
         else if (piece.left < x + most * PMB_PIXEL)
@@ -109,18 +135,18 @@ static int32_t steady(const struct polygon *p, int32_t column, int32_t y, int32_
 }
 
 /* Pixels on edges, one by one. */
-static void draw_edges(pmb_canvas *c, const struct polygon *p, int32_t column, int32_t y,
-                       int32_t count, pmb_color color)
+static void draw_edges(pmb_canvas *c, const struct polygon *p, int32_t column, int32_t count,
+                       pmb_color color)
 {
     int32_t areas[ROOM] = {0};
     uint8_t shares[ROOM];
     struct piece piece;
-    for (uint16_t at = 0; next_piece(p, y, &at, &piece);)
+    for (uint16_t at = 0; next_piece(p, &at, &piece);)
         for (int32_t i = 0; i < count; i++)
             areas[i] += area_of(&piece, (column + i) * PMB_PIXEL);
     for (int32_t i = 0; i < count; i++)
         shares[i] = share_of(areas[i]);
-    pmb_span_shade(c, column, y, count, shares, color);
+    pmb_span_shade(c, column, p->y, count, shares, color);
 }
 
 static void draw_steady(pmb_canvas *c, int32_t column, int32_t y, int32_t count, uint8_t share,
@@ -134,13 +160,12 @@ static void draw_steady(pmb_canvas *c, int32_t column, int32_t y, int32_t count,
 }
 
 /* The columns of the row that the polygon touches and the clip can show; right is not included. */
-static void row_extent(const pmb_canvas *c, const struct polygon *p, int32_t y, int32_t *left,
-                       int32_t *right)
+static void row_extent(const pmb_canvas *c, const struct polygon *p, int32_t *left, int32_t *right)
 {
     struct piece piece;
     *left = INT32_MAX;
     *right = INT32_MIN;
-    for (uint16_t at = 0; next_piece(p, y, &at, &piece);) {
+    for (uint16_t at = 0; next_piece(p, &at, &piece);) {
         *left = pmb_lesser(*left, piece.left);
         *right = pmb_greater(*right, piece.right);
     }
@@ -152,17 +177,17 @@ static void row_extent(const pmb_canvas *c, const struct polygon *p, int32_t y, 
     *right = pmb_lesser((*right + (65537 * PMB_PIXEL) - 1) / PMB_PIXEL - 65536, clip + c->clip.w);
 }
 
-static void draw_row(pmb_canvas *c, const struct polygon *p, int32_t y, pmb_color color)
+static void draw_row(pmb_canvas *c, const struct polygon *p, pmb_color color)
 {
     int32_t column, right, area;
-    row_extent(c, p, y, &column, &right);
+    row_extent(c, p, &column, &right);
     while (column < right) {
-        int32_t count = steady(p, column, y, right - column, &area);
+        int32_t count = steady(p, column, right - column, &area);
         if (count > 0) {
-            draw_steady(c, column, y, count, share_of(area), color);
+            draw_steady(c, column, p->y, count, share_of(area), color);
         } else {
             count = pmb_lesser(right - column, 4);
-            draw_edges(c, p, column, y, count, color);
+            draw_edges(c, p, column, count, color);
         }
         column += count;
     }
@@ -177,7 +202,7 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
     }
     if (!points || count < 3)
         return;
-    const struct polygon p = {points, count};
+    struct polygon p = {.points = points, .count = count};
     int32_t first = points[0].y, last = first;
     for (uint16_t i = 1; i < count; i++) {
         first = pmb_lesser(first, points[i].y);
@@ -186,8 +211,10 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
     const int32_t top = (int32_t)c->clip.y - c->origin.y;
     first = pmb_greater(first, top);
     last = pmb_lesser(last, top + c->clip.h - 1);
-    for (int32_t y = first; y <= last; y++)
-        draw_row(c, &p, y, color);
+    for (int32_t y = first; y <= last; y++) {
+        begin_row(&p, y);
+        draw_row(c, &p, color);
+    }
 }
 
 void pmb_smooth_triangle_fill(pmb_canvas *c, pmb_point a, pmb_point b, pmb_point d, pmb_color color)
