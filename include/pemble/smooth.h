@@ -9,6 +9,7 @@
  *
  * Two smooth shapes that share an edge both give a share to its pixels, and some of what was there
  * before shines through; draw the one whole and the other over it where that must not be.
+ * Rectangles have no smooth form, as nothing of them is between pixels.
  */
 #ifndef PEMBLE_SMOOTH_H
 #define PEMBLE_SMOOTH_H
@@ -21,6 +22,11 @@
  * -16384 to 16383; lines that leave that are not drawn.
  */
 void pmb_smooth_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color);
+
+/* The same, but only `on` steps of it and then not the next `off`, and so on, as pmb_line_dashed
+ * counts them. */
+void pmb_smooth_line_dashed(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t on, uint8_t off,
+                            pmb_color color);
 
 /* All that is no further than half of the width (2 to 255) from the line between a and b. A width
  * of 0 or 1 is pmb_smooth_line. Coordinates as there. */

@@ -103,6 +103,37 @@ void pmb_smooth_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
         pmb_smooth_thin(c, fine_of(a), fine_of(b), true, color);
 }
 
+/* The point at a step of the line along its longer direction, on a sixteenth. */
+static pmb_fine at_step(pmb_point a, pmb_point b, int32_t step, int32_t length)
+{
+    const pmb_fine from = fine_of(a), to = fine_of(b);
+    const int64_t dx = (int64_t)(to.x - from.x) * step, dy = (int64_t)(to.y - from.y) * step;
+    const int64_t half = length / 2;
+    return (pmb_fine){from.x + (int32_t)((dx + (dx < 0 ? -half : half)) / length),
+                      from.y + (int32_t)((dy + (dy < 0 ? -half : half)) / length)};
+}
+
+void pmb_smooth_line_dashed(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t on, uint8_t off,
+                            pmb_color color)
+{
+    const int32_t dx = (int32_t)b.x - a.x, dy = (int32_t)b.y - a.y;
+    const int32_t length = pmb_greater(dx < 0 ? -dx : dx, dy < 0 ? -dy : dy);
+    if (c->format->one_bit) {
+        pmb_line_dashed(c, a, b, on, off, color);
+        return;
+    }
+    if (off == 0 || length == 0) {
+        if (on > 0)
+            pmb_smooth_line(c, a, b, color);
+        return;
+    }
+    if (on == 0 || !is_near(a) || !is_near(b))
+        return;
+    for (int32_t step = 0; step <= length; step += (int32_t)on + off)
+        pmb_smooth_thin(c, at_step(a, b, step, length),
+                        at_step(a, b, pmb_lesser(step + on - 1, length), length), true, color);
+}
+
 void pmb_smooth_polyline(pmb_canvas *c, const pmb_point *points, uint16_t count, bool closed,
                          pmb_color color)
 {

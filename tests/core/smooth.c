@@ -211,6 +211,31 @@ static void lines_divide_the_colour_between_two_pixels(void **state)
     }
 }
 
+/* Of every five steps three are the line, to a sixteenth of a pixel aside. */
+static double dashed_share(const void *shape, int x, int y)
+{
+    const struct shape *s = shape;
+    const bool steep = abs(s->b.y - s->a.y) > abs(s->b.x - s->a.x);
+    const int step = steep ? abs(y - s->a.y) : abs(x - s->a.x);
+    return step % 5 < 3 ? line_share(shape, x, y) : 0;
+}
+
+static void dashes_are_parts_of_the_line(void **state)
+{
+    (void)state;
+    unsigned seed = 19;
+    for (int i = 0; i < 400; i++) {
+        static struct sheet s;
+        const struct shape shape = {.a = random_point(&seed), .b = random_point(&seed)};
+        open_sheet(&s, &pmb_rgb565);
+        pmb_smooth_line_dashed(&s.c, shape.a, shape.b, 3, 2, PMB_WHITE);
+        compare(&s, dashed_share, &shape, 0.035 + 1.0 / 16, "dashed line");
+        open_sheet(&s, &pmb_rgb565);
+        pmb_smooth_line_dashed(&s.c, shape.a, shape.b, 3, 0, PMB_WHITE);
+        compare(&s, line_share, &shape, 0.035, "dashes without gaps");
+    }
+}
+
 static double sector_inside(const struct shape *s, int x, int y)
 {
     const double px = x - s->a.x, py = y - s->a.y, d = hypot(px, py);
@@ -352,13 +377,17 @@ static void draw_smooth(pmb_canvas *c, unsigned kind, unsigned seed, bool hard)
     case 14:
         (hard ? pmb_polygon_fill : pmb_smooth_polygon_fill)(c, corners, 4, PMB_WHITE);
         break;
+    case 15:
+        (hard ? pmb_line_dashed : pmb_smooth_line_dashed)(c, a, b, width, (uint8_t)(width / 2),
+                                                          PMB_WHITE);
+        break;
     default:
         (hard ? pmb_triangle_fill : pmb_smooth_triangle_fill)(c, a, b, d, PMB_WHITE);
         break;
     }
 }
 
-enum { KINDS = 16 };
+enum { KINDS = 17 };
 
 static void formats_of_one_bit_get_the_hard_shapes(void **state)
 {
@@ -437,6 +466,7 @@ static void extremes_stay_in_the_buffer(void **state)
         const pmb_point p = {a, b}, q = {d, e}, t = {b, d};
         s.c.origin = i % 2 ? (pmb_point){e, a} : (pmb_point){0, 0};
         pmb_smooth_line(&s.c, p, q, PMB_WHITE);
+        pmb_smooth_line_dashed(&s.c, p, q, 3, 200, PMB_BLACK);
         pmb_smooth_line_wide(&s.c, p, q, 255, PMB_BLACK);
         pmb_smooth_curve_cubic(&s.c, p, q, t, p, PMB_WHITE);
         pmb_smooth_ellipse_fill(&s.c, r, PMB_WHITE);
@@ -459,6 +489,7 @@ int main(void)
         cmocka_unit_test(round_rectangles_are_as_defined),
         cmocka_unit_test(wide_lines_are_as_defined),
         cmocka_unit_test(lines_divide_the_colour_between_two_pixels),
+        cmocka_unit_test(dashes_are_parts_of_the_line),
         cmocka_unit_test(sectors_are_as_defined),
         cmocka_unit_test(polygons_take_their_part_of_the_area),
         cmocka_unit_test(formats_of_one_bit_get_the_hard_shapes),

@@ -47,7 +47,7 @@ static void draw_one(pmb_canvas *c, struct input *in)
     const pmb_point a = point(in), b = point(in), d = point(in), corners[] = {a, b, d, point(in)};
     const pmb_rect r = rect(in);
     const uint8_t small = byte(in);
-    switch (which % 29) {
+    switch (which % 30) {
     case 0:
         pmb_fill(c, color);
         break;
@@ -126,6 +126,9 @@ static void draw_one(pmb_canvas *c, struct input *in)
         break;
     case 27:
         pmb_smooth_polygon_fill(c, corners, 4, color);
+        break;
+    case 29:
+        pmb_smooth_line_dashed(c, a, b, small, byte(in), color);
         break;
     case 28:
         pmb_smooth_curve_cubic(c, a, b, d, corners[3], color);
