@@ -29,6 +29,7 @@
 #include "pemble/gauge.h"
 #include "pemble/geometry.h"
 #include "pemble/icons.h"
+#include "pemble/layout.h"
 #include "pemble/motion.h"
 #include "pemble/number.h"
 #include "pemble/panel.h"

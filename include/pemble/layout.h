@@ -1,0 +1,40 @@
+/*
+ * layout.h - rows and columns: rectangles computed from a larger one, so that one screen serves
+ * panels of any size.
+ */
+#ifndef PEMBLE_LAYOUT_H
+#define PEMBLE_LAYOUT_H
+
+#include "pemble/geometry.h"
+
+/* A part of a row or column: `size` pixels of it, and `stretch` shares of what is left over. */
+typedef struct pmb_part {
+    int16_t size;
+    uint8_t stretch;
+} pmb_part;
+
+/* A part of so many pixels, and one that takes what is left, shared with others like it. */
+#define PMB_FIXED(pixels)                                                                          \
+    {                                                                                              \
+        (pixels), 0                                                                                \
+    }
+#define PMB_STRETCHED                                                                              \
+    {                                                                                              \
+        0, 1                                                                                       \
+    }
+
+/*
+ * Divides r into parts side by side, from left to right, or one below the other, with `gap` pixels
+ * between them. What is left over is given out in shares, to the last pixel; without any stretched
+ * part it stays empty at the end. Where there is too little room the last parts are cut, or empty.
+ * `parts` is of the natural sizes that gauges tell (pmb_field_size and others) or of fixed ones.
+ */
+void pmb_layout_row(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t count, pmb_rect *out);
+void pmb_layout_column(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t count,
+                       pmb_rect *out);
+
+/* The rectangle of a size in r: at its left, middle or right as -1, 0 or 1, and so for top, middle
+ * and bottom. A size that is larger than r is cut to it. */
+pmb_rect pmb_layout_place(pmb_rect r, pmb_size size, int8_t across, int8_t down);
+
+#endif
