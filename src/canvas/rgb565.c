@@ -41,7 +41,11 @@ static void fill_blocks(uint8_t *at, size_t bytes, uint64_t four)
 {
     uint8_t *const last = at + bytes - BLOCK;
     put_block(at, four);
-    for (at += to_aligned(at); at < last; at += BLOCK)
+    for (at += to_aligned(at); at + BLOCK < last; at += 2 * BLOCK) {
+        put_block(at, four);
+        put_block(at + BLOCK, four);
+    }
+    if (at < last)
         put_block(at, four);
     put_block(last, four);
 }

@@ -61,19 +61,45 @@ struct rows {
     pmb_canvas *c;
     pmb_rect r;
     pmb_color color;
+    bool inside; /* all of it lies in the clip: nothing has to be cut */
     int32_t first, height, from, count;
 };
+
+static struct rows rows_of(pmb_canvas *c, pmb_rect r, pmb_color color)
+{
+    const int32_t x = (int32_t)r.x + c->origin.x, y = (int32_t)r.y + c->origin.y;
+    return (struct rows){.c = c,
+                         .r = r,
+                         .color = color,
+                         .inside = x >= c->clip.x && y >= c->clip.y &&
+                                   x + r.w <= (int32_t)c->clip.x + c->clip.w &&
+                                   y + r.h <= (int32_t)c->clip.y + c->clip.h};
+}
+
+static void fill_part(const struct rows *rows, int32_t x, int32_t y, int32_t w, int32_t h)
+{
+    pmb_canvas *c = rows->c;
+    if (w <= 0)
+        return;
+    if (!rows->inside) {
+        pmb_span_fill(c, x, y, w, h, rows->color);
+        return;
+    }
+    const pmb_rect area = {(int16_t)(x + c->origin.x - c->bounds.x),
+                           (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h};
+    c->format->fill(c, area, rows->color);
+}
 
 static void draw_block(const struct rows *rows, int32_t first, int32_t height)
 {
     const int32_t x = rows->r.x + rows->from, y = rows->r.y + first;
     const int32_t width = rows->r.w - 2 * rows->from;
     if (2 * rows->count >= width) {
-        pmb_span_fill(rows->c, x, y, width, height, rows->color);
+        fill_part(rows, x, y, width, height);
         return;
     }
-    pmb_span_fill(rows->c, x, y, rows->count, height, rows->color);
-    pmb_span_fill(rows->c, x + width - rows->count, y, rows->count, height, rows->color);
+    fill_part(rows, x, y, rows->count, height);
+    fill_part(rows, x + width - rows->count, y, rows->count, height);
 }
 
 static void draw_rows(const struct rows *rows)
@@ -106,7 +132,7 @@ static void add_row(struct rows *rows, int32_t i, int32_t from, int32_t count)
 static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
     struct edge edge = edge_of(o);
-    struct rows rows = {.c = c, .r = o.r, .color = color};
+    struct rows rows = rows_of(c, o.r, color);
     int32_t first, last;
     pmb_outline_half(c, o.r, &first, &last);
     for (int32_t i = first; i < last; i++)
@@ -118,7 +144,7 @@ static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
 static void stroke(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
     struct edge edge = edge_of(o);
-    struct rows rows = {.c = c, .r = o.r, .color = color};
+    struct rows rows = rows_of(c, o.r, color);
     int32_t first, last;
     pmb_outline_half(c, o.r, &first, &last);
     int32_t above = indent(&edge, first - 1), here = indent(&edge, first);
@@ -152,7 +178,7 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
         return;
     }
     struct edge outer = edge_of(pmb_outline_ellipse(r)), inner = edge_of(pmb_outline_ellipse(hole));
-    struct rows rows = {.c = c, .r = r, .color = color};
+    struct rows rows = rows_of(c, r, color);
     int32_t first, last;
     pmb_outline_half(c, r, &first, &last);
     for (int32_t i = first; i < last; i++) {

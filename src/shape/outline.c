@@ -14,16 +14,6 @@ pmb_outline pmb_outline_round(pmb_rect r, int16_t radius)
     return (pmb_outline){.r = r, .w = width, .h = width};
 }
 
-bool pmb_outline_row(const pmb_outline *o, int32_t i, int32_t *dy)
-{
-    const int32_t upper = o->h / 2, lower = o->r.h - upper;
-    if (i >= upper && i < lower && o->r.h > o->h)
-        return false;
-    const int32_t row = i < upper ? i : o->h - (o->r.h - i);
-    *dy = 2 * row + 1 - o->h;
-    return true;
-}
-
 void pmb_outline_half(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_t *last)
 {
     const int32_t clip = (int32_t)c->clip.y - c->origin.y - r.y;

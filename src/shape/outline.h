@@ -20,7 +20,15 @@ pmb_outline pmb_outline_ellipse(pmb_rect r);
 pmb_outline pmb_outline_round(pmb_rect r, int16_t radius);
 
 /* Row i of the rectangle: the dy of its middle, or false when it has no corner and so is whole. */
-bool pmb_outline_row(const pmb_outline *o, int32_t i, int32_t *dy);
+static inline bool pmb_outline_row(const pmb_outline *o, int32_t i, int32_t *dy)
+{
+    const int32_t upper = o->h / 2, lower = o->r.h - upper;
+    if (i >= upper && i < lower && o->r.h > o->h)
+        return false;
+    const int32_t row = i < upper ? i : o->h - (o->r.h - i);
+    *dy = 2 * row + 1 - o->h;
+    return true;
+}
 
 /* The rows of the upper half of a rectangle, its middle included, that the clip shows or that
  * mirror some that it shows, as first and last (exclusive); none of an empty one. */
