@@ -74,6 +74,15 @@ typedef struct pmb_dial {
 void pmb_dial_draw(pmb_canvas *c, const PMB_FLASH pmb_dial *dial, pmb_rect r, int32_t value,
                    int32_t peak);
 
+/* A clock with hands, at so many seconds of the day. */
+void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t seconds,
+                    bool with_seconds);
+
+/* A compass rose that turns below a mark at the top: what is ahead is at the mark. PMB_DEGREES(0)
+ * is north, PMB_DEGREES(90) east. */
+void pmb_compass_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
+                      pmb_angle heading);
+
 /* A bar from left to right or, higher than wide, from the bottom up. */
 typedef struct pmb_bar {
     const PMB_FLASH pmb_theme *theme;

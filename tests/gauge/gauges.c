@@ -189,6 +189,34 @@ static void an_eight_is_symmetric(void **state)
     }
 }
 
+/* As far as hands are told apart: the longest in the direction of the minutes. */
+static void hands_show_the_time_and_the_rose_the_heading(void **state)
+{
+    (void)state;
+    for (uint32_t minute = 0; minute < 720; minute += 37) {
+        static struct sheet s, t;
+        const pmb_rect r = {0, 0, 101, 101};
+        const pmb_angle angle = (pmb_angle)(minute % 60 * 65536 / 60);
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_clock_draw(&s.c, &pmb_theme_color, r, minute * 60, false);
+        const pmb_point tip = pmb_polar((pmb_point){50, 50}, angle, 36);
+        assert_int_equal(at(&s, tip.x, tip.y), pmb_theme_color.ink);
+        /* Half a day later it is the same. */
+        open_sheet(&t, &pmb_rgb565, all);
+        pmb_clock_draw(&t.c, &pmb_theme_color, r, minute * 60 + 43200, false);
+        assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+        /* North is where it should be: as far to the left as we look to the right. */
+        open_sheet(&t, &pmb_rgb565, all);
+        pmb_compass_draw(&t.c, &pmb_theme_color, r, angle);
+        const pmb_point north = pmb_polar((pmb_point){50, 50}, (pmb_angle)-angle, 12);
+        int red = 0;
+        for (int y = north.y - 1; y <= north.y + 1; y++)
+            for (int x = north.x - 1; x <= north.x + 1; x++)
+                red += at(&t, x, y) == pmb_theme_color.levels[PMB_ALARM];
+        assert_true(red > 0);
+    }
+}
+
 static void a_plot_moves_by_a_column(void **state)
 {
     (void)state;
@@ -287,6 +315,7 @@ int main(void)
         cmocka_unit_test(values_beyond_the_ends_are_at_the_ends),
         cmocka_unit_test(digits_are_parts_of_an_eight),
         cmocka_unit_test(an_eight_is_symmetric),
+        cmocka_unit_test(hands_show_the_time_and_the_rose_the_heading),
         cmocka_unit_test(a_plot_moves_by_a_column),
         cmocka_unit_test(a_line_has_no_gaps_and_finds_its_range),
         cmocka_unit_test(a_field_has_room_for_what_it_says),

@@ -3,7 +3,7 @@
 #include "gauges.h"
 #include "golden.h"
 
-enum { CELL_W = 128, CELL_H = 120, ACROSS = 5, DOWN = 4, W = CELL_W * ACROSS, H = CELL_H * DOWN };
+enum { CELL_W = 128, CELL_H = 120, ACROSS = 5, DOWN = 5, W = CELL_W * ACROSS, H = CELL_H * DOWN };
 
 static const struct {
     const char *picture;
@@ -26,7 +26,7 @@ static pmb_canvas draw_sheet(size_t look)
         pmb_canvas_init(&c, looks[look].format, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
         PMB_OK);
     pmb_fill(&c, theme->ground);
-    assert_int_equal(gauge_count * 2, ACROSS * DOWN);
+    assert_true(gauge_count * 2 <= ACROSS * DOWN);
     for (size_t i = 0; i < 2 * gauge_count; i++) {
         const struct gauge *g = &gauges[i / 2];
         const int x = (int)(i % ACROSS) * CELL_W + 4, y = (int)(i / ACROSS) * CELL_H + 4;
@@ -46,7 +46,8 @@ static pmb_canvas draw_sheet(size_t look)
 
 static const char *part(int x, int y)
 {
-    return gauges[(y / CELL_H * ACROSS + x / CELL_W) / 2].name;
+    const size_t i = (size_t)(y / CELL_H * ACROSS + x / CELL_W) / 2;
+    return i < gauge_count ? gauges[i].name : "nothing";
 }
 
 static void gauges_look_as_they_did(void **state)

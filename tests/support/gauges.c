@@ -87,12 +87,23 @@ static void wandering(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int par
     pmb_progress_draw(c, theme, r, (uint32_t)(part > 0 ? part : 0) * 10, 0);
 }
 
+static void clock_face(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
+{
+    pmb_clock_draw(c, theme, r, (uint32_t)(part > 0 ? part : 0) * 433, true);
+}
+
+static void compass(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
+{
+    pmb_compass_draw(c, theme, r, (pmb_angle)(part * 655));
+}
+
 const struct gauge gauges[] = {
     {"segments", {92, 28}, segments}, {"slanted segments", {92, 28}, slanted},
     {"dial", {92, 92}, dial},         {"full dial", {64, 64}, full_dial},
     {"bar", {92, 14}, bar},           {"blocks", {56, 64}, blocks},
     {"plot", {92, 48}, plot},         {"field", {92, 40}, field},
     {"progress", {92, 10}, progress}, {"wandering progress", {92, 10}, wandering},
+    {"clock", {92, 92}, clock_face},  {"compass", {92, 92}, compass},
 };
 
 const size_t gauge_count = sizeof gauges / sizeof gauges[0];
