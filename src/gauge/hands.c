@@ -25,9 +25,9 @@ static pmb_angle part(uint32_t n, uint32_t parts)
 static void draw_spoke(pmb_canvas *c, const struct face *f, pmb_angle angle, int16_t from,
                        int16_t to, uint8_t width, pmb_color color)
 {
-    pmb_smooth_line_wide(
-        c, pmb_polar(f->middle, angle, (int16_t)((int32_t)f->radius * from / 100)),
-        pmb_polar(f->middle, angle, (int16_t)((int32_t)f->radius * to / 100)), width, color);
+    pmb_smooth_line_wide(c, pmb_polar(f->middle, angle, (int16_t)((int32_t)f->radius * from / 100)),
+                         pmb_polar(f->middle, angle, (int16_t)((int32_t)f->radius * to / 100)),
+                         width, color);
 }
 
 void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t seconds,
@@ -61,8 +61,8 @@ static void draw_letter(pmb_canvas *c, const struct face *f, const PMB_FLASH pmb
     const pmb_point p =
         pmb_polar(f->middle, angle, (int16_t)(f->radius * 93 / 100 - m.cap_height / 2 - 1));
     const int16_t side = (int16_t)(m.line * 2);
-    pmb_text_box(c, &style, (pmb_rect){(int16_t)(p.x - side / 2), (int16_t)(p.y - side / 2), side,
-                                       side},
+    pmb_text_box(c, &style,
+                 (pmb_rect){(int16_t)(p.x - side / 2), (int16_t)(p.y - side / 2), side, side},
                  &middle, letter);
 }
 
@@ -92,10 +92,10 @@ void pmb_compass_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect 
     pmb_smooth_circle_stroke(c, f.middle, f.radius, theme->quiet);
     /* The rose turns, the mark at the top stays. */
     for (uint8_t i = 0; i < 4; i++)
-        draw_point(c, &f, (pmb_angle)(0x4000 * i + 0x2000 - heading), (int16_t)(reach / 2),
+        draw_point(c, &f, (pmb_angle)(0x4000u * i + 0x2000 - heading), (int16_t)(reach / 2),
                    theme->quiet, theme->ground);
     for (uint8_t i = 0; i < 4; i++) {
-        const pmb_angle angle = (pmb_angle)(0x4000 * i - heading);
+        const pmb_angle angle = (pmb_angle)(0x4000u * i - heading);
         const pmb_color color = i == 0 ? theme->levels[PMB_ALARM] : theme->ink;
         draw_point(c, &f, angle, reach, color, theme->ground);
         if (lettered)
