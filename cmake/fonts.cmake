@@ -1,7 +1,7 @@
 # Turns typefaces into C while building.
 file(GLOB font_maker_sources CONFIGURE_DEPENDS tools/fonts/*.c)
 add_library(pemble-fonts STATIC ${font_maker_sources})
-target_include_directories(pemble-fonts PUBLIC tools/fonts)
+target_include_directories(pemble-fonts PUBLIC tools/fonts PRIVATE src)
 target_link_libraries(pemble-fonts PRIVATE PkgConfig::FREETYPE)
 add_executable(pemble-bake tools/bake/main.c)
 target_link_libraries(pemble-bake PRIVATE pemble-fonts)

@@ -59,12 +59,19 @@ static pmb_size fitted(pmb_rect r, pmb_size from)
 {
     if (from.w <= r.w && from.h <= r.h)
         return from;
-    int32_t w = r.w, h = (int32_t)((int64_t)from.h * r.w / from.w);
+    int32_t w = r.w, h = (int32_t)from.h * r.w / from.w;
     if (h > r.h) {
         h = r.h;
-        w = (int32_t)((int64_t)from.w * r.h / from.h);
+        w = (int32_t)from.w * r.h / from.h;
     }
     return (pmb_size){(int16_t)pmb_greater(w, 1), (int16_t)pmb_greater(h, 1)};
+}
+
+/* A size in the middle of r. */
+static pmb_rect in_middle(pmb_rect r, pmb_size size)
+{
+    return (pmb_rect){(int16_t)(r.x + (r.w - size.w) / 2), (int16_t)(r.y + (r.h - size.h) / 2),
+                      size.w, size.h};
 }
 
 bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, void *memory,
@@ -72,8 +79,7 @@ bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, 
 {
     const pmb_size size = fitted(r, from);
     *out = (pmb_output){.c = c, .r = r, .from = from};
-    out->drawn = (pmb_rect){(int16_t)(r.x + (r.w - size.w) / 2),
-                            (int16_t)(r.y + (r.h - size.h) / 2), size.w, size.h};
+    out->drawn = in_middle(r, size);
     if (size.w == from.w && size.h == from.h)
         return true;
     if (bytes < 6u * (uint32_t)size.w)
@@ -105,10 +111,11 @@ static void draw_pixel(pmb_output *out, int32_t x, int32_t y, unsigned red, unsi
     out->run++;
 }
 
-/* Where the pixels of a target column or row begin in the image. */
+/* Where the pixels of a target column or row begin in the image. Both sizes are below 2^15, so that
+ * products fit. */
 static int32_t begin_of(int32_t target, int32_t from, int32_t to)
 {
-    return (int32_t)((int64_t)target * from / to);
+    return target * from / to;
 }
 
 /* Every how many pixels of a box that many wide or high are taken. */
@@ -140,9 +147,9 @@ static void draw_sums(pmb_output *out, int32_t row)
 static void add_to_sums(pmb_output *out, uint8_t red, uint8_t green, uint8_t blue)
 {
     const int32_t w = out->drawn.w, h = out->drawn.h;
-    const int32_t row = (int32_t)(((int64_t)(out->y + 1) * h - 1) / out->from.h);
+    const int32_t row = ((out->y + 1) * h - 1) / out->from.h;
     const int32_t top = begin_of(row, out->from.h, h), bottom = begin_of(row + 1, out->from.h, h);
-    const int32_t column = (int32_t)(((int64_t)(out->x + 1) * w - 1) / out->from.w);
+    const int32_t column = ((out->x + 1) * w - 1) / out->from.w;
     const int32_t left = begin_of(column, out->from.w, w);
     const int32_t box = begin_of(column + 1, out->from.w, w) - left;
     if ((out->y - top) % step_for(bottom - top) == 0) {
@@ -178,7 +185,7 @@ void pmb_output_end(pmb_output *out)
 
 bool pmb_output_is_done(const pmb_output *out)
 {
-    const int32_t row = (int32_t)((int64_t)out->y * out->drawn.h / out->from.h);
+    const int32_t row = out->y * out->drawn.h / out->from.h;
     return out->drawn.y + row + out->c->origin.y >= (int32_t)out->c->clip.y + out->c->clip.h;
 }
 
@@ -210,9 +217,7 @@ static void draw_picture(pmb_job *job)
         return;
     }
     job->size = info.size;
-    job->out.drawn =
-        (pmb_rect){(int16_t)(job->r.x + (job->r.w - info.size.w) / 2),
-                   (int16_t)(job->r.y + (job->r.h - info.size.h) / 2), info.size.w, info.size.h};
+    job->out.drawn = in_middle(job->r, info.size);
     const pmb_rect saved = pmb_canvas_narrow_clip(job->c, job->r);
     status = pmb_picture_draw(job->c, &picture, (pmb_point){job->out.drawn.x, job->out.drawn.y},
                               NULL, job->memory, job->bytes);

@@ -27,16 +27,21 @@ static pmb_color color_at(const PMB_FLASH pmb_bar *b, int32_t place, int32_t len
     return b->theme->levels[level];
 }
 
-/* In runs of one colour. */
+/* Zone by zone up to the value, and what is left of it faintly. */
 static void draw_solid(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, bool upright,
                        int32_t length, int32_t reach)
 {
+    const PMB_FLASH pmb_scale *s = b->scale;
+    pmb_level level = PMB_NORMAL;
     int32_t from = 0;
-    for (int32_t at = 1; at <= length; at++)
-        if (at == length || color_at(b, at, length, reach) != color_at(b, from, length, reach)) {
-            fill_part(c, r, upright, from, at, color_at(b, from, length, reach));
-            from = at;
-        }
+    for (uint8_t i = 0; i <= s->zone_count; i++) {
+        const int32_t to =
+            i < s->zone_count ? pmb_scale_place(s, s->zones[i].from, length) : length;
+        fill_part(c, r, upright, from, pmb_lesser(to, reach), b->theme->levels[level]);
+        from = to;
+        level = i < s->zone_count ? s->zones[i].level : level;
+    }
+    fill_part(c, r, upright, reach, length, b->theme->faint);
 }
 
 /* Blocks of one width with gaps of one: a block is on when its middle is reached. */

@@ -3,6 +3,7 @@
 #define PEMBLE_SRC_PICTURE_DECODE_H
 
 #include "picture/block.h"
+#include "picture/levels.h"
 
 /*
  * The decoder keeps an interval of a 32-bit number. Each bit divides it by its probability; what is
@@ -15,10 +16,6 @@ struct coder {
     const uint8_t *tables;
     uint32_t range, code;
 };
-
-/* Probability of a 0, in 1/4096, of each nibble. */
-static const PMB_FLASH uint16_t pmb_levels[16] = {3,    24,   90,   220,  430,  760,  1200, 1750,
-                                                  2346, 2896, 3336, 3666, 3876, 4006, 4072, 4093};
 
 static inline uint8_t decode_bit(struct coder *c, uint16_t of_zero)
 {

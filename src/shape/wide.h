@@ -4,6 +4,9 @@
 
 #include "pemble/canvas.h"
 
+/* Whether a point is one that wide and smooth lines are drawn to (shape.h, smooth.h). */
+bool pmb_wide_is_near(pmb_point p);
+
 /* Positions count from the end a. */
 typedef struct pmb_wide {
     int32_t dx, dy; /* from a to b */

@@ -17,14 +17,14 @@ uint32_t pmb_root(uint64_t square)
     return low;
 }
 
-static bool is_near(pmb_point p)
+bool pmb_wide_is_near(pmb_point p)
 {
     return p.x >= -LIMIT && p.x < LIMIT && p.y >= -LIMIT && p.y < LIMIT;
 }
 
 bool pmb_wide_of(pmb_wide *w, pmb_point a, pmb_point b, uint8_t width)
 {
-    if (!is_near(a) || !is_near(b))
+    if (!pmb_wide_is_near(a) || !pmb_wide_is_near(b))
         return false;
     w->dx = b.x - a.x;
     w->dy = b.y - a.y;

@@ -2,10 +2,11 @@
 #include "pemble/smooth.h"
 #include "shape/polyline.h"
 #include "shape/spans.h"
+#include "shape/wide.h"
 #include "smooth/thin.h"
 #include "geometry/limits.h"
 
-enum { ROOM = 16, LIMIT = 16384, FINE = 16 };
+enum { ROOM = 16, FINE = 16 };
 
 /* `side` is kept in 2^-20 pixel: a sixteenth times a slope with 16 bits of fraction. */
 enum { SIDE_BITS = 20, SLOPE_BITS = 16 };
@@ -85,11 +86,6 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
     (steep ? draw_steep : draw_level)(c, from, to, there, slope * FINE, color);
 }
 
-static bool is_near(pmb_point p)
-{
-    return p.x >= -LIMIT && p.x < LIMIT && p.y >= -LIMIT && p.y < LIMIT;
-}
-
 static pmb_fine fine_of(pmb_point p)
 {
     return (pmb_fine){(int32_t)p.x * FINE, (int32_t)p.y * FINE};
@@ -99,7 +95,7 @@ void pmb_smooth_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
 {
     if (c->format->one_bit)
         pmb_line(c, a, b, color);
-    else if (is_near(a) && is_near(b))
+    else if (pmb_wide_is_near(a) && pmb_wide_is_near(b))
         pmb_smooth_thin(c, fine_of(a), fine_of(b), true, color);
 }
 
@@ -127,7 +123,7 @@ void pmb_smooth_line_dashed(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t on,
             pmb_smooth_line(c, a, b, color);
         return;
     }
-    if (on == 0 || !is_near(a) || !is_near(b))
+    if (on == 0 || !pmb_wide_is_near(a) || !pmb_wide_is_near(b))
         return;
     for (int32_t step = 0; step <= length; step += (int32_t)on + off)
         pmb_smooth_thin(c, at_step(a, b, step, length),

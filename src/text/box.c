@@ -62,7 +62,7 @@ struct metrics {
 static struct metrics metrics_of(const pmb_text_style *style)
 {
     const pmb_font_metrics m = pmb_font_measure(style->font);
-    const int32_t scale = style->scale ? style->scale : 1;
+    const int32_t scale = pmb_style_scale(style);
     return (struct metrics){m.ascent * scale, m.descent * scale, m.line * scale,
                             m.cap_height * scale};
 }

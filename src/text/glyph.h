@@ -4,6 +4,12 @@
 
 #include "pemble/text.h"
 
+/* How many pixels wide and high each pixel of a glyph is drawn. */
+static inline uint8_t pmb_style_scale(const pmb_text_style *style)
+{
+    return style->scale ? style->scale : 1;
+}
+
 /* How a bitmap is kept (docs/formats.md). */
 enum { PMB_PACKED = 1, PMB_REPEATED = 2 };
 

@@ -85,7 +85,7 @@ void pmb_terminal_write(pmb_terminal *t, const char *text)
 
 pmb_size pmb_terminal_size(const pmb_terminal *t, const pmb_text_style *style)
 {
-    const int32_t scale = style->scale ? style->scale : 1;
+    const int32_t scale = pmb_style_scale(style);
     const int32_t width = (int32_t)pmb_style_glyph(style, 'M').advance * scale;
     const int32_t line = (int32_t)pmb_font_measure(style->font).line * scale;
     return (pmb_size){pmb_coordinate(width * t->columns), pmb_coordinate(line * t->rows)};
@@ -97,8 +97,7 @@ void pmb_terminal_draw(pmb_canvas *c, const pmb_terminal *t, const pmb_text_styl
     const pmb_size size = pmb_terminal_size(t, style);
     const pmb_rect area = {p.x, p.y, size.w, size.h};
     const int32_t width = size.w / t->columns, line = size.h / t->rows;
-    const int32_t ascent =
-        (int32_t)pmb_font_measure(style->font).ascent * (style->scale ? style->scale : 1);
+    const int32_t ascent = (int32_t)pmb_font_measure(style->font).ascent * pmb_style_scale(style);
     const pmb_rect saved = pmb_canvas_narrow_clip(c, area);
     if (style->opaque)
         pmb_rect_fill(c, area, style->background);

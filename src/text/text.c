@@ -125,15 +125,10 @@ static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **
     return true;
 }
 
-static uint8_t scale_of(const pmb_text_style *style)
-{
-    return style->scale ? style->scale : 1;
-}
-
 int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
                      const char *end)
 {
-    const uint8_t scale = scale_of(style);
+    const uint8_t scale = pmb_style_scale(style);
     struct pen pen = {.at = 0};
     pmb_glyph glyph;
     while (pen.at <= INT16_MAX && text != end && next_glyph(style, scale, &text, &pen, &glyph)) {
@@ -149,13 +144,13 @@ void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p,
     pmb_text_style upright = *style;
     upright.turn = 0;
     const pmb_glyph glyph = pmb_style_glyph(style, code);
-    draw_glyph(c, &glyph, &upright, p, 0, scale_of(style));
+    draw_glyph(c, &glyph, &upright, p, 0, pmb_style_scale(style));
 }
 
 const char *pmb_text_cut(const pmb_text_style *style, const char *text, const char *end,
                          int32_t width)
 {
-    const uint8_t scale = scale_of(style);
+    const uint8_t scale = pmb_style_scale(style);
     const char *const start = text;
     struct pen pen = {.at = 0};
     pmb_glyph glyph;

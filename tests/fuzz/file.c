@@ -1,28 +1,8 @@
 /* Image files of any bytes: drawn as far as they are sound, and never a step outside. */
 #include <stdlib.h>
 #include <string.h>
+#include "card.h"
 #include "pemble/pemble.h"
-
-struct card {
-    const uint8_t *bytes;
-    uint32_t size, at;
-};
-
-static uint32_t card_read(void *context, void *to, uint32_t count)
-{
-    struct card *card = context;
-    const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
-    memcpy(to, card->bytes + card->at, got);
-    card->at += got;
-    return got;
-}
-
-static bool card_seek(void *context, uint32_t offset)
-{
-    struct card *card = context;
-    card->at = offset < card->size ? offset : card->size;
-    return true;
-}
 
 int LLVMFuzzerTestOneInput(const uint8_t *data, size_t size)
 {
@@ -31,7 +11,7 @@ int LLVMFuzzerTestOneInput(const uint8_t *data, size_t size)
     pmb_canvas c;
     if (size == 0)
         return 0;
-    struct card card = {data, (uint32_t)size, 0};
+    struct card card = {data, (uint32_t)size, 0, 0};
     const pmb_reader reader = {&card, card_read, card_seek};
     const int16_t w = widths[data[size - 1] & 3];
     const uint32_t bytes = PMB_FILE_MEMORY((uint32_t)w);

@@ -1,17 +1,15 @@
 /* Fonts of any bytes: refused, or drawn without reading outside of them. */
 #include <stdlib.h>
 #include <string.h>
+#include "geometry/checksum.h"
 #include "pemble/pemble.h"
 
 static uint32_t crc(const uint8_t *bytes, size_t count)
 {
-    uint32_t value = 0xFFFFFFFFu;
-    for (size_t i = 0; i < count; i++) {
-        value ^= bytes[i];
-        for (int bit = 0; bit < 8; bit++)
-            value = value & 1 ? value >> 1 ^ 0xEDB88320u : value >> 1;
-    }
-    return ~value;
+    uint32_t value = PMB_CRC_START;
+    for (size_t i = 0; i < count; i++)
+        value = pmb_crc_add(value, bytes[i]);
+    return pmb_crc_end(value);
 }
 
 static void put(uint8_t *at, uint32_t value)

@@ -2,6 +2,7 @@
 #include "test.h"
 #include <stdio.h>
 #include <zlib.h>
+#include "card.h"
 #include "encode.h"
 
 enum { W = 96, H = 80 };
@@ -280,29 +281,6 @@ static void a_clip_and_bands_change_nothing(void **state)
     }
     pixels_free(&p);
     block_free(&block);
-}
-
-/* A file in memory, read as from a card: in small pieces. */
-struct card {
-    const uint8_t *bytes;
-    uint32_t size, at;
-    uint32_t broken_from; /* reading fails from there on; 0: never */
-};
-
-static uint32_t card_read(void *context, void *to, uint32_t count)
-{
-    struct card *card = context;
-    uint32_t got = card->size - card->at < count ? card->size - card->at : count;
-    memcpy(to, card->bytes + card->at, got);
-    card->at += got;
-    return got;
-}
-
-static bool card_seek(void *context, uint32_t offset)
-{
-    struct card *card = context;
-    card->at = offset < card->size ? offset : card->size;
-    return card->broken_from == 0 || offset < card->broken_from;
 }
 
 static void pictures_are_drawn_from_a_reader(void **state)

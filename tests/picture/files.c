@@ -2,6 +2,7 @@
 #include "test.h"
 #include <stdio.h>
 #include <jpeglib.h>
+#include "card.h"
 #include "encode.h"
 
 enum { W = 120, H = 90 };
@@ -26,32 +27,11 @@ static pmb_color at(const struct sheet *s, int x, int y)
     return pmb_canvas_peek(&s->c, (pmb_point){(int16_t)x, (int16_t)y});
 }
 
-struct card {
-    const uint8_t *bytes;
-    uint32_t size, at;
-};
-
-static uint32_t card_read(void *context, void *to, uint32_t count)
-{
-    struct card *card = context;
-    const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
-    memcpy(to, card->bytes + card->at, got);
-    card->at += got;
-    return got;
-}
-
-static bool card_seek(void *context, uint32_t offset)
-{
-    struct card *card = context;
-    card->at = offset < card->size ? offset : card->size;
-    return true;
-}
-
 /* Draws with memory of exactly the documented size. */
 static pmb_status draw(struct sheet *s, const uint8_t *bytes, size_t size, pmb_rect r,
                        pmb_file_report *report)
 {
-    struct card card = {bytes, (uint32_t)size, 0};
+    struct card card = {bytes, (uint32_t)size, 0, 0};
     const pmb_reader reader = {&card, card_read, card_seek};
     const uint32_t room = PMB_FILE_MEMORY((uint32_t)r.w);
     uint8_t *memory = malloc(room);
@@ -453,7 +433,7 @@ static void what_is_not_drawn_is_named(void **state)
     assert_int_equal(draw(&s, (const uint8_t *)"", 0, (pmb_rect){0, 0, 50, 50}, &report),
                      PMB_ERR_DATA);
     make_netpbm(&f, 6, 300, 4, 255);
-    struct card card = {f.bytes, (uint32_t)f.size, 0};
+    struct card card = {f.bytes, (uint32_t)f.size, 0, 0};
     const pmb_reader reader = {&card, card_read, card_seek};
     uint8_t memory[100];
     assert_int_equal(

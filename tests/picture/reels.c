@@ -1,5 +1,6 @@
 /* Reels: frames come back, and the clock decides which. */
 #include "test.h"
+#include "card.h"
 #include "encode.h"
 
 enum { FRAMES = 9, W = 31, H = 22 };
@@ -157,34 +158,13 @@ static void two_players_do_not_disturb_each_other(void **state)
     end_show(&s);
 }
 
-struct card {
-    const uint8_t *bytes;
-    uint32_t size, at;
-};
-
-static uint32_t card_read(void *context, void *to, uint32_t count)
-{
-    struct card *card = context;
-    const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
-    memcpy(to, card->bytes + card->at, got);
-    card->at += got;
-    return got;
-}
-
-static bool card_seek(void *context, uint32_t offset)
-{
-    struct card *card = context;
-    card->at = offset < card->size ? offset : card->size;
-    return true;
-}
-
 static void reels_play_from_a_reader(void **state)
 {
     (void)state;
     struct show s;
     pmb_reel_player player;
     make_show(&s, PMB_PIXELS_ONE_BIT);
-    struct card card = {s.block.bytes, (uint32_t)s.block.size, 0};
+    struct card card = {s.block.bytes, (uint32_t)s.block.size, 0, 0};
     const pmb_reader reader = {&card, card_read, card_seek};
     const pmb_picture there = {{NULL, 0, &reader}};
     const uint32_t bytes = pmb_reel_memory(&there);

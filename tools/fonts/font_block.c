@@ -6,6 +6,7 @@
 #include <string.h>
 #include <ft2build.h>
 #include FT_FREETYPE_H
+#include "geometry/checksum.h"
 #include "glyph_pack.h"
 
 enum { HEADER_BYTES = 28, RANGE_BYTES = 5, RECORD_BYTES = 8, PAIR_BYTES = 5 };
@@ -30,15 +31,12 @@ static void put_number(uint8_t *at, uint32_t value, int bytes)
         at[i] = (uint8_t)(value >> (8 * i));
 }
 
-static uint32_t crc32_of(const uint8_t *bytes, size_t count)
+static uint32_t checksum(const uint8_t *bytes, size_t count)
 {
-    uint32_t crc = 0xFFFFFFFFu;
-    for (size_t i = 0; i < count; i++) {
-        crc ^= bytes[i];
-        for (int bit = 0; bit < 8; bit++)
-            crc = crc & 1 ? crc >> 1 ^ 0xEDB88320u : crc >> 1;
-    }
-    return ~crc;
+    uint32_t crc = PMB_CRC_START;
+    for (size_t i = 0; i < count; i++)
+        crc = pmb_crc_add(crc, bytes[i]);
+    return pmb_crc_end(crc);
 }
 
 /* The value of a pixel, 0 to the most that the bits can say. */
@@ -190,7 +188,7 @@ static void assemble(const struct work *w, struct font_block *block)
     memcpy(at += ranges, w->records, records);
     memcpy(at += records, w->pairs, pairs);
     memcpy(at + pairs, w->bitmaps, w->bitmap_bytes);
-    put_number(b + 24, crc32_of(b + HEADER_BYTES, block->size - HEADER_BYTES), 4);
+    put_number(b + 24, checksum(b + HEADER_BYTES, block->size - HEADER_BYTES), 4);
 }
 
 /* Chooses the size and how glyphs are drawn. */

@@ -106,14 +106,7 @@ static int run_make(int argc, const char **argv)
 
 static int run(int argc, const char **argv)
 {
-    if (argc > 1 && strcmp(argv[1], "make") == 0)
-        return run_make(argc - 1, argv + 1);
-    if (argc > 1 && (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0)) {
-        puts("pemble picture make IMAGE -o OUT ...\n\n'pemble picture make --help' says more.");
-        return DONE;
-    }
-    complain("picture: %s: possible is make", argc > 1 ? argv[1] : "nothing to do");
-    return BAD_USE;
+    return picture_run(argc, argv, "picture", "IMAGE", run_make);
 }
 
 const struct command command_picture = {"picture", "make a picture from an image file", run};

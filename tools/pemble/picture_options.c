@@ -220,3 +220,17 @@ int picture_preview(struct picture_target *t, pmb_paint paint, void *scene, pmb_
     const int status = stage_paint(&t->stage, 0, paint, scene);
     return status == DONE ? stage_picture(t->stage.acts[0].module, path) : status;
 }
+
+int picture_run(int argc, const char **argv, const char *name, const char *inputs,
+                int (*make)(int argc, const char **argv))
+{
+    if (argc > 1 && strcmp(argv[1], "make") == 0)
+        return make(argc - 1, argv + 1);
+    if (argc > 1 && (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0)) {
+        printf("pemble %s make %s -o OUT ...\n\n'pemble %s make --help' says more.\n", name, inputs,
+               name);
+        return DONE;
+    }
+    complain("%s: %s: possible is make", name, argc > 1 ? argv[1] : "nothing to do");
+    return BAD_USE;
+}

@@ -7,6 +7,10 @@
 #include "encode.h"
 #include "stage.h"
 
+/* The command `name`, which has the one subcommand make, of such inputs. */
+int picture_run(int argc, const char **argv, const char *name, const char *inputs,
+                int (*make)(int argc, const char **argv));
+
 /* As they stand on the command line. */
 struct picture_words {
     char *panel, *format, *size, *fit, *dither, *output, *preview;

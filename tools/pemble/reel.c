@@ -291,14 +291,7 @@ static int run_make(int argc, const char **argv)
 
 static int run(int argc, const char **argv)
 {
-    if (argc > 1 && strcmp(argv[1], "make") == 0)
-        return run_make(argc - 1, argv + 1);
-    if (argc > 1 && (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0)) {
-        puts("pemble reel make IN... -o OUT ...\n\n'pemble reel make --help' says more.");
-        return DONE;
-    }
-    complain("reel: %s: possible is make", argc > 1 ? argv[1] : "nothing to do");
-    return BAD_USE;
+    return picture_run(argc, argv, "reel", "IN...", run_make);
 }
 
 const struct command command_reel = {"reel", "make a reel from an animation", run};

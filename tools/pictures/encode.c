@@ -23,10 +23,8 @@ struct coder {
 static uint8_t code_bit(struct coder *coder, uint16_t context, uint8_t wanted);
 
 #include "geometry/checksum.h"
+#include "picture/levels.h"
 #include "picture/model.h"
-
-static const uint16_t levels[16] = {3,    24,   90,   220,  430,  760,  1200, 1750,
-                                    2346, 2896, 3336, 3666, 3876, 4006, 4072, 4093};
 
 enum { HEADER = 32, CRC_AT = 16, MOST_CONTEXTS = 4096 };
 
@@ -80,7 +78,7 @@ static uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
     if (c->counts)
         c->counts[context][wanted]++;
     else
-        write_bit(c, levels[c->nibbles[context]], wanted);
+        write_bit(c, pmb_levels[c->nibbles[context]], wanted);
     return wanted;
 }
 
@@ -109,8 +107,8 @@ static uint8_t best_level(const uint32_t count[2], uint64_t *cost)
     uint8_t best = 7;
     *cost = UINT64_MAX;
     for (uint8_t i = 0; i < 16; i++) {
-        const uint64_t here = (uint64_t)count[0] * bits_of_level(levels[i]) +
-                              (uint64_t)count[1] * bits_of_level((uint16_t)(4096 - levels[i]));
+        const uint64_t here = (uint64_t)count[0] * bits_of_level(pmb_levels[i]) +
+                              (uint64_t)count[1] * bits_of_level((uint16_t)(4096 - pmb_levels[i]));
         if (here < *cost) {
             *cost = here;
             best = i;

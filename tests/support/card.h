@@ -1,0 +1,30 @@
+/* card.h - a file in memory, read as from a card. */
+#ifndef PEMBLE_TEST_CARD_H
+#define PEMBLE_TEST_CARD_H
+
+#include <string.h>
+#include "pemble/source.h"
+
+struct card {
+    const uint8_t *bytes;
+    uint32_t size, at;
+    uint32_t broken_from; /* seeking fails from there on; 0: never */
+};
+
+static inline uint32_t card_read(void *context, void *to, uint32_t count)
+{
+    struct card *card = context;
+    const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
+    memcpy(to, card->bytes + card->at, got);
+    card->at += got;
+    return got;
+}
+
+static inline bool card_seek(void *context, uint32_t offset)
+{
+    struct card *card = context;
+    card->at = offset < card->size ? offset : card->size;
+    return card->broken_from == 0 || offset < card->broken_from;
+}
+
+#endif
