@@ -82,9 +82,10 @@ bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, 
     out->drawn = in_middle(r, size);
     if (size.w == from.w && size.h == from.h)
         return true;
-    if (bytes < 6u * (uint32_t)size.w)
+    const uint32_t skip = (uint32_t)((uintptr_t)memory & 1); /* sums lie on even addresses */
+    if (bytes < skip + 6u * (uint32_t)size.w)
         return false;
-    out->sums = memory;
+    out->sums = (uint16_t *)(void *)((uint8_t *)memory + skip);
     for (int32_t i = 0; i < 3 * (int32_t)size.w; i++)
         out->sums[i] = 0;
     return true;

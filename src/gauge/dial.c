@@ -78,9 +78,10 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
     const pmb_number how = {.decimals = s->decimals};
     const pmb_font_metrics m = pmb_font_measure(style.font);
     /* Along the circle of the numbers; 65536 / 2 pi = 10430. */
-    const int32_t apart =
-        (int32_t)((int64_t)(round->radius * 3 / 5) *
-                  pmb_scale_place(s, s->least + s->major, (int32_t)round->sweep) / 10430);
+    const int64_t second = (int64_t)s->least + s->major; /* the place of the second number */
+    const int32_t place =
+        pmb_scale_place(s, second < s->most ? (int32_t)second : s->most, (int32_t)round->sweep);
+    const int32_t apart = (int32_t)((int64_t)(round->radius * 3 / 5) * place / 10430);
     const bool full = round->sweep > 65536 - 65536 / 40; /* the ends are at one place */
     for (int64_t v = s->least; s->major > 0 && v <= s->most; v += s->major) {
         char text[16];

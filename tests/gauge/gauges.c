@@ -49,6 +49,22 @@ static void impossible_scales_are_refused(void **state)
     assert_int_equal(pmb_scale_check(NULL), PMB_ERR_ARGUMENT);
 }
 
+/* Distances of ticks that reach beyond the end, where sums of two values would not fit. */
+static void scales_at_the_ends_of_numbers_are_drawn(void **state)
+{
+    (void)state;
+    static const pmb_scale scale = {
+        .least = 2000000000, .most = 2100000000, .major = 2000000000, .minor = 1000000};
+    const pmb_dial dial = {&pmb_theme_color, &scale, 0, 40000, true, NULL};
+    static struct sheet s, t;
+    assert_int_equal(pmb_scale_check(&scale), PMB_OK);
+    open_sheet(&s, &pmb_rgb565, all);
+    open_sheet(&t, &pmb_rgb565, all);
+    pmb_dial_draw(&s.c, &dial, all, 2000000000, -1);
+    pmb_dial_draw(&t.c, &dial, all, 2100000000, -1);
+    assert_memory_not_equal(s.pixels, t.pixels, sizeof s.pixels);
+}
+
 static void places_lie_between_the_ends(void **state)
 {
     (void)state;
@@ -308,6 +324,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(impossible_scales_are_refused),
+        cmocka_unit_test(scales_at_the_ends_of_numbers_are_drawn),
         cmocka_unit_test(places_lie_between_the_ends),
         cmocka_unit_test(levels_follow_the_zones_and_hold),
         cmocka_unit_test(gauges_stay_in_their_rectangle),
