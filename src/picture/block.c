@@ -52,6 +52,8 @@ static bool is_possible(const pmb_block *b, uint8_t pixels)
     const pmb_picture_info *i = &b->info;
     if (i->size.w <= 0 || i->size.h <= 0 || i->frames == 0 || (i->frames > 1 && !b->reel))
         return false;
+    if (i->milliseconds > INT32_MAX) /* there and back again must fit, too */
+        return false;
     switch (pixels) {
     case PMB_PIXELS_ONE_BIT:
         return b->neighbours <= MOST_ONE_BIT && !i->transparent;
