@@ -44,7 +44,7 @@ enum { COLUMNS = 200 };
 struct weather {
     pmb_size size;
     pmb_plot plot;
-    int16_t values[2 * COLUMNS];
+    pmb_extent values[2 * COLUMNS];
     int32_t wind, gust, tide, air; /* now */
 };
 
@@ -68,7 +68,7 @@ static pmb_rect at(int x, int y, int w, int h)
 static void paint_kiosk(pmb_canvas *c, void *scene)
 {
     static const pmb_dial wind = {&pmb_theme_color, &dial_scale, PMB_DEGREES(-135),
-                                  PMB_DEGREES(270), true,        "wind, kn"};
+                                  PMB_DEGREES(270), true,        "wind, kn", false};
     static const pmb_segments clock = {&pmb_theme_color, 4, 8, true};
     static const pmb_bar tide = {&pmb_theme_color, &tide_scale, 0};
     static const pmb_bar gusts = {&pmb_theme_color, &wind_scale, 20};
@@ -89,7 +89,7 @@ static void paint_kiosk(pmb_canvas *c, void *scene)
 static void paint_gangway(pmb_canvas *c, void *scene)
 {
     static const pmb_dial wind = {&pmb_theme_dark,  &dial_scale, PMB_DEGREES(-135),
-                                  PMB_DEGREES(270), true,        "kn"};
+                                  PMB_DEGREES(270), true,        "kn", false};
     static const pmb_segments tide = {&pmb_theme_dark, 3, 0, false};
     static const pmb_bar bar = {&pmb_theme_dark, &wind_scale, 10};
     const struct weather *w = scene;
@@ -118,8 +118,8 @@ static pmb_status show(const pmb_panel_config *config, const pmb_port *port, pmb
 int main(void)
 {
     static const pmb_series series[] = {
-        {&tide_scale, PMB_RGB(48, 112, 152), PMB_TRACE_FILLED},
-        {NULL, PMB_RGB(240, 192, 88), PMB_TRACE_LINE},
+        {.scale = &tide_scale, .color = PMB_RGB(48, 112, 152), .trace = PMB_TRACE_FILLED},
+        {.color = PMB_RGB(240, 192, 88)},
     };
     static struct weather weather;
     const pmb_port *port = board_start(panels);

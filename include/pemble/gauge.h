@@ -1,50 +1,39 @@
 /*
- * gauge.h - instruments: segment digits, dials, bars, plots and value fields.
+ * gauge.h - instruments that show one value: segment digits, dial, clock, compass, bar, tank,
+ * thermometer, field, progress, battery. Those that show many are in plot.h, those that say and ask
+ * something in notice.h.
  *
  * Each is a const description that draws itself into any rectangle, from a value in whole numbers
- * (tenths, hundredths: what scale.decimals says). Nothing is remembered but what a plot has been
- * given. A description's theme may not be NULL.
+ * (tenths, hundredths: what scale.decimals says), and remembers nothing. Colours and typefaces come
+ * from its theme, which may not be NULL; for others, give it a theme of your own.
+ *
+ * Dials, bars, tanks, thermometers and progress leave nothing of their rectangle as it was, or are
+ * round: paint the ground of the theme before a round one.
  */
 #ifndef PEMBLE_GAUGE_H
 #define PEMBLE_GAUGE_H
 
 #include "pemble/angle.h"
 #include "pemble/canvas.h"
-#include "pemble/theme.h"
+#include "pemble/scale.h"
 
-/* From this value on, up to the next zone. */
-typedef struct pmb_zone {
-    int32_t from;
-    pmb_level level;
-} pmb_zone;
+/* The size in which an instrument without a size function of its own looks as it was meant to, by
+ * the label typeface of its theme. Any other will do as well. */
+typedef enum pmb_instrument {
+    PMB_INSTRUMENT_ROUND = 0, /* dial, clock, compass, curved bar */
+    PMB_INSTRUMENT_LEVEL,     /* a bar that lies, progress */
+    PMB_INSTRUMENT_UPRIGHT,   /* a bar that stands, thermometer */
+    PMB_INSTRUMENT_TANK,
+    PMB_INSTRUMENT_PLOT,      /* plot, chart, scope */
+    PMB_INSTRUMENT_SPARKLINE,
+    PMB_INSTRUMENT_BATTERY    /* battery, signal */
+} pmb_instrument;
 
-/* A range of values and how it is divided. */
-typedef struct pmb_scale {
-    int32_t least, most;  /* least < most */
-    int32_t major, minor; /* distances of ticks, from `least` on; 0: none */
-    uint8_t decimals;     /* of the numbers at major ticks: a value of 125 with one is 12.5 */
-    const PMB_FLASH pmb_zone *zones; /* rising; below the first all is normal */
-    uint8_t zone_count;
-} pmb_scale;
-
-/* PMB_ERR_ARGUMENT: the range has no width, a distance is negative, there would be more than 200
- * ticks, or the zones do not rise. Gauges with such a scale draw nothing. */
-pmb_status pmb_scale_check(const PMB_FLASH pmb_scale *scale);
-
-/* Where a value lies on a way of `length` steps, 0 to length; values beyond the ends are at them.
- */
-int32_t pmb_scale_place(const PMB_FLASH pmb_scale *scale, int32_t value, int32_t length);
-
-pmb_level pmb_scale_level(const PMB_FLASH pmb_scale *scale, int32_t value);
-
-/* The same with hysteresis: from the level `before` it falls only when the value is `margin` below
- * where that level begins. */
-pmb_level pmb_scale_level_held(const PMB_FLASH pmb_scale *scale, int32_t value, pmb_level before,
-                               int32_t margin);
+pmb_size pmb_natural_size(const PMB_FLASH pmb_theme *theme, pmb_instrument instrument);
 
 /*
  * Seven-segment digits. The text has digits, minus, blank, the letters A to F, and points and
- * colons, which are narrow. `wide` digits have room in all, and a text that is shorter stands at
+ * colons, which are narrow. `digits` cells have room in all, and a text that is shorter stands at
  * the right.
  */
 typedef struct pmb_segments {
@@ -57,17 +46,29 @@ typedef struct pmb_segments {
 void pmb_segments_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *segments, pmb_rect r,
                        const char *text, pmb_level level);
 
-/* The size that shows the digits well at a height. */
+/* The same with fourteen segments, for digits, letters of either case (drawn as capitals) and
+ * + - * / \ = < > _ ( ). */
+void pmb_segments_letters_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *segments, pmb_rect r,
+                               const char *text, pmb_level level);
+
+/* A clock of seven-segment digits, at so many seconds of the day: 4 digits, or 6 for seconds. */
+void pmb_segments_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *segments, pmb_rect r,
+                             uint32_t seconds);
+
+/* The size that shows a text well at a height; letters are wider than digits. */
 pmb_size pmb_segments_size(const PMB_FLASH pmb_segments *segments, int16_t height,
                            const char *text);
+pmb_size pmb_segments_letters_size(const PMB_FLASH pmb_segments *segments, int16_t height,
+                                   const char *text);
 
-/* A dial with a needle. */
+/* A dial with a needle or a pointer. */
 typedef struct pmb_dial {
     const PMB_FLASH pmb_theme *theme;
     const PMB_FLASH pmb_scale *scale;
     pmb_angle from, sweep; /* of the scale, clockwise; PMB_DEGREES(0) is up */
     bool numbers;          /* at major ticks, where there is room */
-    const char *label;     /* in the middle, below the needle; may be NULL */
+    const char *label;     /* below the middle, with a pointer in it; may be NULL */
+    bool pointer;          /* a triangle at the scale instead of a needle: the middle stays free */
 } pmb_dial;
 
 /* Draws it round, in the middle of r. `peak`, where it is not below the scale, has a mark. */
@@ -94,35 +95,28 @@ typedef struct pmb_bar {
 void pmb_bar_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *bar, pmb_rect r, int32_t value,
                   int32_t target);
 
-typedef enum pmb_trace { PMB_TRACE_LINE = 0, PMB_TRACE_DOTS, PMB_TRACE_FILLED } pmb_trace;
+/* The same bent to a part of a ring, from an angle on clockwise. */
+void pmb_bar_curved_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *bar, pmb_rect r, pmb_angle from,
+                         pmb_angle sweep, int32_t value, int32_t target);
 
-/* One series of a plot. */
-typedef struct pmb_series {
-    const PMB_FLASH pmb_scale *scale; /* NULL: its range is found from what is shown */
-    pmb_color color;
-    pmb_trace trace;
-} pmb_series;
-
-/* A plot of several series that scrolls to the left. */
-typedef struct pmb_plot {
+/* A tank with what is in it. Waves go over it as the milliseconds pass; with `calm` it is level. */
+typedef struct pmb_tank {
     const PMB_FLASH pmb_theme *theme;
-    const PMB_FLASH pmb_series *series;
-    uint8_t series_count;
-    uint16_t columns; /* of memory */
-    int16_t *values;  /* series_count * columns, of the caller's */
-    uint16_t next, filled;
-} pmb_plot;
+    const PMB_FLASH pmb_scale *scale;
+    bool calm;
+} pmb_tank;
 
-/* PMB_ERR_ARGUMENT: a null pointer, or no series or column. */
-pmb_status pmb_plot_init(pmb_plot *plot, const PMB_FLASH pmb_theme *theme,
-                         const PMB_FLASH pmb_series *series, uint8_t series_count, int16_t *values,
-                         uint16_t columns);
+void pmb_tank_draw(pmb_canvas *c, const PMB_FLASH pmb_tank *tank, pmb_rect r, int32_t value,
+                   uint32_t milliseconds);
 
-/* One value for each series: everything moves by a column. */
-void pmb_plot_push(pmb_plot *plot, const int16_t *values);
+/* A thermometer that stands, with ticks at its right and, where there is room, numbers. */
+typedef struct pmb_thermometer {
+    const PMB_FLASH pmb_theme *theme;
+    const PMB_FLASH pmb_scale *scale;
+} pmb_thermometer;
 
-/* The newest column is at the right edge of r; what is wider than the memory is empty. */
-void pmb_plot_draw(pmb_canvas *c, const pmb_plot *plot, pmb_rect r);
+void pmb_thermometer_draw(pmb_canvas *c, const PMB_FLASH pmb_thermometer *thermometer, pmb_rect r,
+                          int32_t value);
 
 /* A labelled number in a frame. In a small one it is drawn in a smaller typeface, and the label,
  * which is beside the number or above it, is left out. */
@@ -142,5 +136,13 @@ pmb_size pmb_field_size(const PMB_FLASH pmb_field *field, uint8_t digits);
  * `part` in milliseconds. */
 void pmb_progress_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t part,
                        uint32_t whole);
+
+/* A battery, 0 to 100 percent full: in the colours of caution from 25 and of alarm from 10 percent
+ * down. `charging` puts a bolt on it. */
+void pmb_battery_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint8_t percent,
+                      bool charging);
+
+/* Four steps that rise, as many of them lit as `bars` says: 0 to 4. */
+void pmb_signal_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint8_t bars);
 
 #endif

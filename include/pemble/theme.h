@@ -19,7 +19,11 @@ typedef struct pmb_theme {
     const PMB_FLASH pmb_font *label;    /* small */
     const PMB_FLASH pmb_font *text;     /* for reading */
     const PMB_FLASH pmb_font *numerals; /* large */
+    const PMB_FLASH pmb_font *icons[2]; /* small and usual, with the characters of icons.h */
 } pmb_theme;
+
+/* What something at that level is drawn in: ink when all is normal. */
+pmb_color pmb_level_color(const PMB_FLASH pmb_theme *theme, pmb_level level);
 
 /* Light on dark, dark on light, and for colour. */
 extern const PMB_FLASH pmb_theme pmb_theme_dark;

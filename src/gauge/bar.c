@@ -1,7 +1,8 @@
-/* bar.c - bars, and progress. */
+/* bar.c - bars, straight and curved, and progress. */
+#include "gauge/range.h"
 #include "geometry/limits.h"
 #include "pemble/gauge.h"
-#include "pemble/shape.h"
+#include "pemble/smooth.h"
 #include "shape/spans.h"
 
 /* A part of a bar, from `from` to `to` along it. */
@@ -17,13 +18,12 @@ static void fill_part(pmb_canvas *c, pmb_rect r, bool upright, int32_t from, int
 /* The colour at a place: that of the zone, or the faint one beyond the value. */
 static pmb_color color_at(const PMB_FLASH pmb_bar *b, int32_t place, int32_t length, int32_t reach)
 {
-    const PMB_FLASH pmb_scale *s = b->scale;
     pmb_level level = PMB_NORMAL;
     if (place >= reach)
         return b->theme->faint;
-    for (uint8_t i = 0; i < s->zone_count; i++)
-        if (place >= pmb_scale_place(s, s->zones[i].from, length))
-            level = s->zones[i].level;
+    for (struct zone_walk zone = {0}; pmb_zone_next(&zone, b->scale);)
+        if (zone.next > 1 && place >= pmb_scale_place(b->scale, zone.from, length))
+            level = zone.level;
     return b->theme->levels[level];
 }
 
@@ -32,15 +32,10 @@ static void draw_solid(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, bo
                        int32_t length, int32_t reach)
 {
     const PMB_FLASH pmb_scale *s = b->scale;
-    pmb_level level = PMB_NORMAL;
-    int32_t from = 0;
-    for (uint8_t i = 0; i <= s->zone_count; i++) {
-        const int32_t to =
-            i < s->zone_count ? pmb_scale_place(s, s->zones[i].from, length) : length;
-        fill_part(c, r, upright, from, pmb_lesser(to, reach), b->theme->levels[level]);
-        from = to;
-        level = i < s->zone_count ? s->zones[i].level : level;
-    }
+    for (struct zone_walk zone = {0}; pmb_zone_next(&zone, s);)
+        fill_part(c, r, upright, pmb_scale_place(s, zone.from, length),
+                  pmb_lesser(pmb_scale_place(s, zone.to, length), reach),
+                  b->theme->levels[zone.level]);
     fill_part(c, r, upright, reach, length, b->theme->faint);
 }
 
@@ -79,6 +74,52 @@ void pmb_bar_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, int32_t
                   b->theme->ground);
         fill_part(c, inside, upright, at, at + 1, b->theme->ink);
     }
+}
+
+/* A part of the ring from one angle of the sweep to another. */
+static void fill_arc(pmb_canvas *c, const struct disc *disc, int16_t inner, pmb_angle start,
+                     int32_t from, int32_t to, pmb_color color)
+{
+    if (to > from)
+        pmb_smooth_sector_fill(c, disc->middle, (int16_t)(disc->radius - 2), inner,
+                               (pmb_angle)(start + from), (pmb_angle)(to - from), color);
+}
+
+void pmb_bar_curved_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, pmb_angle from,
+                         pmb_angle sweep, int32_t value, int32_t target)
+{
+    const struct disc disc = pmb_disc_in(r);
+    const PMB_FLASH pmb_scale *s = b->scale;
+    if (pmb_scale_check(s) != PMB_OK || disc.radius < 8)
+        return;
+    const int16_t inner = (int16_t)(disc.radius - 2 - pmb_greater(disc.radius / 5, 2));
+    const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
+    const int32_t reach = pmb_scale_place(s, value, sweep);
+    if (b->blocks > 0) {
+        const int32_t gap = sweep / b->blocks / 5;
+        for (int32_t i = 0; i < b->blocks; i++) {
+            const int32_t start = (sweep + gap) * i / b->blocks;
+            const int32_t end = (sweep + gap) * (i + 1) / b->blocks - gap;
+            fill_arc(c, &disc, inner, from, start, end,
+                     color_at(b, (start + end) / 2, sweep, reach));
+        }
+    } else {
+        fill_arc(c, &disc, inner, from, reach, sweep, b->theme->faint);
+        for (struct zone_walk zone = {0}; pmb_zone_next(&zone, s);)
+            fill_arc(c, &disc, inner, from, pmb_scale_place(s, zone.from, sweep),
+                     pmb_lesser(pmb_scale_place(s, zone.to, sweep), reach),
+                     b->theme->levels[zone.level]);
+    }
+    pmb_smooth_sector_stroke(c, disc.middle, disc.radius, (int16_t)(inner - 2), from, sweep,
+                             b->theme->quiet);
+    if (target >= s->least && target <= s->most) {
+        const pmb_angle at = (pmb_angle)(from + (uint32_t)pmb_scale_place(s, target, sweep));
+        const pmb_point end = pmb_polar(disc.middle, at, disc.radius),
+                        start = pmb_polar(disc.middle, at, (int16_t)(inner - 3));
+        pmb_smooth_line_wide(c, start, end, 4, b->theme->ground);
+        pmb_smooth_line_wide(c, start, end, 2, b->theme->ink);
+    }
+    pmb_canvas_restore_clip(c, saved);
 }
 
 void pmb_progress_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t part,

@@ -1,7 +1,7 @@
 /* dial.c - a round scale and a needle. */
 #include "geometry/limits.h"
 #include "pemble/gauge.h"
-#include "pemble/number.h"
+#include "gauge/range.h"
 #include "pemble/smooth.h"
 
 /* A dial's measures, in pixels from its middle. */
@@ -14,12 +14,11 @@ struct round {
 
 static struct round round_of(const PMB_FLASH pmb_dial *d, pmb_rect r)
 {
-    const int16_t radius = (int16_t)((pmb_lesser(r.w, r.h) - 1) / 2);
-    const int16_t band = (int16_t)pmb_greater(radius / 14, 1);
-    return (struct round){.middle = {(int16_t)(r.x + r.w / 2), (int16_t)(r.y + r.h / 2)},
-                          .radius = radius,
-                          .band = band,
-                          .tick = (int16_t)pmb_greater(radius / 8, 2),
+    const struct disc disc = pmb_disc_in(r);
+    return (struct round){.middle = disc.middle,
+                          .radius = disc.radius,
+                          .band = (int16_t)pmb_greater(disc.radius / 14, 1),
+                          .tick = (int16_t)pmb_greater(disc.radius / 8, 2),
                           .from = d->from,
                           .sweep = d->sweep};
 }
@@ -33,20 +32,17 @@ static pmb_angle angle_of(const struct round *round, const PMB_FLASH pmb_scale *
 static void draw_band(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
 {
     const PMB_FLASH pmb_scale *s = d->scale;
-    int32_t from = s->least;
-    for (int16_t zone = -1; zone < s->zone_count; zone++) {
-        const int32_t to = zone + 1 < s->zone_count ? s->zones[zone + 1].from : s->most;
-        const pmb_level level = zone < 0 ? PMB_NORMAL : s->zones[zone].level;
-        const pmb_angle start = angle_of(round, s, from), end = angle_of(round, s, to);
+    for (struct zone_walk zone = {0}; pmb_zone_next(&zone, s);) {
+        const pmb_angle start = angle_of(round, s, zone.from), end = angle_of(round, s, zone.to);
         /* A normal arc is thin, so that one bit tells it from the others. */
         const int16_t width =
-            (int16_t)(level == PMB_NORMAL ? (round->band + 1) / 2 : round->band + 1);
+            (int16_t)(zone.level == PMB_NORMAL ? (round->band + 1) / 2 : round->band + 1);
         if (start != end)
             pmb_smooth_sector_fill(c, round->middle, round->radius,
                                    (int16_t)(round->radius - width), start,
                                    (pmb_angle)(end - start),
-                                   s->zone_count > 0 ? d->theme->levels[level] : d->theme->quiet);
-        from = to;
+                                   s->zone_count > 0 ? d->theme->levels[zone.level]
+                                                     : d->theme->quiet);
     }
 }
 
@@ -75,7 +71,6 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
     const PMB_FLASH pmb_scale *s = d->scale;
     const pmb_text_style style = {.font = d->theme->label, .color = d->theme->quiet};
     static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
-    const pmb_number how = {.decimals = s->decimals};
     const pmb_font_metrics m = pmb_font_measure(style.font);
     /* Along the circle of the numbers; 65536 / 2 pi = 10430. */
     const int64_t second = (int64_t)s->least + s->major; /* the place of the second number */
@@ -87,7 +82,7 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
         char text[16];
         if (full && v == s->most)
             break;
-        (void)pmb_number_text(text, sizeof text, (int32_t)v, &how);
+        pmb_scale_number(text, sizeof text, s, v);
         const int16_t w = pmb_text_width(&style, text);
         if (w + 2 > apart)
             continue;
@@ -100,13 +95,29 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
     }
 }
 
+/* A triangle whose tip is at the ticks. */
+static void draw_pointer(pmb_canvas *c, const struct round *round, pmb_angle angle, pmb_color color)
+{
+    const int16_t tip = (int16_t)(round->radius - round->band - 2);
+    const int16_t length = (int16_t)pmb_greater(round->tick + 2, 4);
+    const pmb_angle half = (pmb_angle)(65536 / 48);
+    pmb_smooth_triangle_fill(
+        c, pmb_polar(round->middle, angle, tip),
+        pmb_polar(round->middle, (pmb_angle)(angle - half), (int16_t)(tip - length)),
+        pmb_polar(round->middle, (pmb_angle)(angle + half), (int16_t)(tip - length)), color);
+}
+
 static void draw_needle(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round,
                         int32_t value)
 {
     const pmb_angle angle = angle_of(round, d->scale, value);
     const pmb_level level = pmb_scale_level(d->scale, value);
     const int16_t reach = (int16_t)(round->radius - round->band - 3);
-    const pmb_color color = level == PMB_NORMAL ? d->theme->ink : d->theme->levels[level];
+    const pmb_color color = pmb_level_color(d->theme, level);
+    if (d->pointer) {
+        draw_pointer(c, round, angle, color);
+        return;
+    }
     const pmb_point tip = pmb_polar(round->middle, angle, reach);
     const pmb_point tail =
         pmb_polar(round->middle, (pmb_angle)(angle + 0x8000), (int16_t)(round->radius / 6));
@@ -125,7 +136,8 @@ static void draw_label(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct 
     const pmb_font_metrics m = pmb_font_measure(style.font);
     const int16_t w = (int16_t)(round->radius * 9 / 10);
     const pmb_rect r = {(int16_t)(round->middle.x - w / 2),
-                        (int16_t)(round->middle.y + round->radius * 7 / 10 - m.line / 2), w,
+                        (int16_t)(round->middle.y - m.line / 2 +
+                                  (d->pointer ? 0 : round->radius * 7 / 10)), w,
                         (int16_t)(m.ascent + m.descent)};
     if (d->label)
         pmb_text_box(c, &style, r, &middle, d->label);

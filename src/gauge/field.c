@@ -72,7 +72,7 @@ void pmb_field_draw(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect r, int
 {
     char text[24];
     const pmb_number how = {.decimals = f->scale ? f->scale->decimals : 0};
-    const pmb_color color = level == PMB_NORMAL ? f->theme->ink : f->theme->levels[level];
+    const pmb_color color = pmb_level_color(f->theme, level);
     const pmb_rect inside = pmb_rect_inset(r, ROOM);
     if (pmb_rect_is_empty(inside))
         return;

@@ -1,19 +1,8 @@
 /* hands.c - round faces without a scale: the clock and the compass rose. */
 #include "geometry/limits.h"
 #include "pemble/gauge.h"
+#include "gauge/range.h"
 #include "pemble/smooth.h"
-
-/* A face's measures. */
-struct face {
-    pmb_point middle;
-    int16_t radius;
-};
-
-static struct face face_of(pmb_rect r)
-{
-    return (struct face){{(int16_t)(r.x + r.w / 2), (int16_t)(r.y + r.h / 2)},
-                         (int16_t)((pmb_lesser(r.w, r.h) - 1) / 2)};
-}
 
 /* Part n of a full turn in so many parts. */
 static pmb_angle part(uint32_t n, uint32_t parts)
@@ -22,7 +11,7 @@ static pmb_angle part(uint32_t n, uint32_t parts)
 }
 
 /* A line on the face, `from` and `to` in hundredths of its radius. */
-static void draw_spoke(pmb_canvas *c, const struct face *f, pmb_angle angle, int16_t from,
+static void draw_spoke(pmb_canvas *c, const struct disc *f, pmb_angle angle, int16_t from,
                        int16_t to, uint8_t width, pmb_color color)
 {
     pmb_smooth_line_wide(c, pmb_polar(f->middle, angle, (int16_t)((int32_t)f->radius * from / 100)),
@@ -33,7 +22,7 @@ static void draw_spoke(pmb_canvas *c, const struct face *f, pmb_angle angle, int
 void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t seconds,
                     bool with_seconds)
 {
-    const struct face f = face_of(r);
+    const struct disc f = pmb_disc_in(r);
     const uint8_t thick = (uint8_t)(1 + f.radius / 20);
     if (f.radius < 8)
         return;
@@ -52,7 +41,7 @@ void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
 }
 
 /* A letter on the face, in the middle of its spot. */
-static void draw_letter(pmb_canvas *c, const struct face *f, const PMB_FLASH pmb_theme *theme,
+static void draw_letter(pmb_canvas *c, const struct disc *f, const PMB_FLASH pmb_theme *theme,
                         pmb_angle angle, const char *letter, pmb_color color)
 {
     const pmb_text_style style = {.font = theme->label, .color = color};
@@ -67,7 +56,7 @@ static void draw_letter(pmb_canvas *c, const struct face *f, const PMB_FLASH pmb
 }
 
 /* One point of the star: a half in the ink and a half in the quiet colour. */
-static void draw_point(pmb_canvas *c, const struct face *f, pmb_angle angle, int16_t reach,
+static void draw_point(pmb_canvas *c, const struct disc *f, pmb_angle angle, int16_t reach,
                        pmb_color left, pmb_color right)
 {
     const int16_t waist = (int16_t)(f->radius / 8 + 1);
@@ -84,7 +73,7 @@ void pmb_compass_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect 
                       pmb_angle heading)
 {
     static const char *const letters[] = {"N", "E", "S", "W"};
-    const struct face f = face_of(r);
+    const struct disc f = pmb_disc_in(r);
     if (f.radius < 8)
         return;
     const bool lettered = f.radius >= 22;

@@ -1,12 +1,12 @@
 /* plot.c - traces that scroll. */
-#include "pemble/gauge.h"
+#include "pemble/plot.h"
 #include "gauge/range.h"
 #include "geometry/limits.h"
 #include "pemble/shape.h"
 #include "shape/spans.h"
 
 pmb_status pmb_plot_init(pmb_plot *p, const PMB_FLASH pmb_theme *theme,
-                         const PMB_FLASH pmb_series *series, uint8_t series_count, int16_t *values,
+                         const PMB_FLASH pmb_series *series, uint8_t series_count, pmb_extent *values,
                          uint16_t columns)
 {
     if (!p || !theme || !series || !values || series_count == 0 || columns == 0)
@@ -19,36 +19,50 @@ pmb_status pmb_plot_init(pmb_plot *p, const PMB_FLASH pmb_theme *theme,
     return PMB_OK;
 }
 
+/* What a series has so many columns ago. */
+static pmb_extent *column_ago(const pmb_plot *p, uint8_t series, uint16_t ago)
+{
+    const uint16_t at = (uint16_t)(((uint32_t)p->next + p->columns - 1u - ago) % p->columns);
+    return &p->values[(uint32_t)series * p->columns + at];
+}
+
 void pmb_plot_push(pmb_plot *p, const int16_t *values)
 {
-    for (uint8_t i = 0; i < p->series_count; i++)
-        p->values[(uint32_t)i * p->columns + p->next] = values[i];
     p->next = (uint16_t)(p->next + 1 == p->columns ? 0 : p->next + 1);
     if (p->filled < p->columns)
         p->filled++;
+    for (uint8_t i = 0; i < p->series_count; i++)
+        *column_ago(p, i, 0) = (pmb_extent){values[i], values[i]};
 }
 
-/* The value so many columns ago. */
-static int16_t value_ago(const pmb_plot *p, uint8_t series, uint16_t ago)
+void pmb_plot_widen(pmb_plot *p, const int16_t *values)
 {
-    const uint16_t at = (uint16_t)((p->next + p->columns - 1u - ago) % p->columns);
-    return p->values[(uint32_t)series * p->columns + at];
+    if (p->filled == 0) {
+        pmb_plot_push(p, values);
+        return;
+    }
+    for (uint8_t i = 0; i < p->series_count; i++) {
+        pmb_extent *e = column_ago(p, i, 0);
+        e->least = values[i] < e->least ? values[i] : e->least;
+        e->most = values[i] > e->most ? values[i] : e->most;
+    }
 }
 
+/* The range of a series: its scale's, or from the least to the greatest value that is shown. */
 struct range {
     int32_t least, most;
 };
 
-/* The range of a series: its scale's, or from the least to the greatest value that is shown. */
 static struct range range_of(const pmb_plot *p, uint8_t series, uint16_t shown)
 {
     const PMB_FLASH pmb_scale *own = p->series[series].scale;
     if (own)
         return (struct range){own->least, own->most};
-    struct range r = {value_ago(p, series, 0), value_ago(p, series, 0)};
-    for (uint16_t i = 1; i < shown; i++) {
-        r.least = pmb_lesser(r.least, value_ago(p, series, i));
-        r.most = pmb_greater(r.most, value_ago(p, series, i));
+    struct range r = {INT16_MAX, INT16_MIN};
+    for (uint16_t i = 0; i < shown; i++) {
+        const pmb_extent *e = column_ago(p, series, i);
+        r.least = pmb_lesser(r.least, e->least);
+        r.most = pmb_greater(r.most, e->most);
     }
     if (r.least == r.most) { /* one value lies in the middle */
         r.least--;
@@ -63,21 +77,29 @@ static void draw_series(pmb_canvas *c, const pmb_plot *p, uint8_t series, pmb_re
     const PMB_FLASH pmb_series *how = &p->series[series];
     const struct range range = range_of(p, series, shown);
     const int32_t bottom = (int32_t)r.y + r.h - 1;
-    int32_t before = 0;
+    int32_t before_top = 0, before_end = 0;
     for (uint16_t ago = 0; ago < shown; ago++) {
-        const int32_t x = (int32_t)r.x + r.w - 1 - ago;
-        const int32_t y =
-            bottom - pmb_range_place(range.least, range.most, value_ago(p, series, ago), r.h - 1);
-        int32_t top = y, end = y;
+        const pmb_extent *e = column_ago(p, series, ago);
+        int32_t top = pmb_range_row(range.least, range.most, e->most, r);
+        int32_t end = pmb_range_row(range.least, range.most, e->least, r);
+        const int32_t own_top = top, own_end = end;
         if (how->trace == PMB_TRACE_FILLED)
             end = bottom;
         if (how->trace == PMB_TRACE_LINE && ago > 0) {
-            /* From beside the last point to this one, without a gap. */
-            top = before < y ? before + 1 : y;
-            end = before > y ? before - 1 : y;
+            /* To beside the column that is already drawn, without a gap. */
+            if (before_end < top)
+                top = before_end + 1;
+            if (before_top > end)
+                end = before_top - 1;
         }
-        pmb_span_fill(c, x, top, 1, end - top + 1, how->color);
-        before = y;
+        pmb_span_fill(c, (int32_t)r.x + r.w - 1 - ago, top, 1, end - top + 1, how->color);
+        before_top = own_top;
+        before_end = own_end;
+    }
+    if (how->marked) {
+        const int16_t row = pmb_coordinate(pmb_range_row(range.least, range.most, how->mark, r));
+        pmb_line_dashed(c, (pmb_point){r.x, row}, (pmb_point){(int16_t)(r.x + r.w - 1), row}, 4, 3,
+                        how->color);
     }
 }
 
@@ -88,9 +110,8 @@ static void draw_grid(pmb_canvas *c, const pmb_plot *p, pmb_rect r)
     if (!s || s->major == 0)
         return;
     for (int64_t v = s->least; v <= s->most; v += s->major) {
-        const int32_t y = (int32_t)r.y + r.h - 1 - pmb_scale_place(s, (int32_t)v, r.h - 1);
-        pmb_line_dashed(c, (pmb_point){r.x, pmb_coordinate(y)},
-                        (pmb_point){(int16_t)(r.x + r.w - 1), pmb_coordinate(y)}, 1, 3,
+        const int16_t y = pmb_coordinate(pmb_range_row(s->least, s->most, (int32_t)v, r));
+        pmb_line_dashed(c, (pmb_point){r.x, y}, (pmb_point){(int16_t)(r.x + r.w - 1), y}, 1, 3,
                         p->theme->quiet);
     }
 }

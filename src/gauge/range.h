@@ -1,10 +1,33 @@
-/* range.h - places between two values; private to src/gauge. */
+/* range.h - what gauges share; private to src/gauge. */
 #ifndef PEMBLE_SRC_GAUGE_RANGE_H
 #define PEMBLE_SRC_GAUGE_RANGE_H
 
-#include <stdint.h>
+#include "pemble/canvas.h"
+#include "pemble/scale.h"
 
-/* As pmb_scale_place (gauge.h), of a range that is no scale. */
+/* As pmb_scale_place, of a range that is no scale. */
 int32_t pmb_range_place(int32_t least, int32_t most, int32_t value, int32_t length);
+
+/* The same for the row of a value in a rectangle: at the bottom the least, at the top the most. */
+int32_t pmb_range_row(int32_t least, int32_t most, int32_t value, pmb_rect r);
+
+/* A step from a tick to the next; numbers at ticks are written with the scale's decimals. */
+void pmb_scale_number(char *text, size_t size, const PMB_FLASH pmb_scale *scale, int64_t value);
+
+/* The zones of a scale one after the other, the part below the first included: false after the
+ * last. Start with {0}. */
+struct zone_walk {
+    uint8_t next;
+    pmb_level level;
+    int32_t from, to; /* values, cut to the scale */
+};
+bool pmb_zone_next(struct zone_walk *walk, const PMB_FLASH pmb_scale *scale);
+
+/* A round instrument's place in a rectangle. */
+struct disc {
+    pmb_point middle;
+    int16_t radius;
+};
+struct disc pmb_disc_in(pmb_rect r);
 
 #endif

@@ -1,6 +1,8 @@
 /* scale.c - ranges, ticks and zones. */
-#include "pemble/gauge.h"
+#include "pemble/scale.h"
 #include "gauge/range.h"
+#include "geometry/limits.h"
+#include "pemble/number.h"
 
 enum { MOST_TICKS = 200 };
 
@@ -26,6 +28,11 @@ int32_t pmb_range_place(int32_t least, int32_t most, int32_t value, int32_t leng
     if (value >= most)
         return length;
     return (int32_t)((((int64_t)value - least) * length + range / 2) / range);
+}
+
+int32_t pmb_range_row(int32_t least, int32_t most, int32_t value, pmb_rect r)
+{
+    return (int32_t)r.y + r.h - 1 - pmb_range_place(least, most, value, r.h - 1);
 }
 
 int32_t pmb_scale_place(const PMB_FLASH pmb_scale *s, int32_t value, int32_t length)
@@ -58,4 +65,29 @@ pmb_level pmb_scale_level_held(const PMB_FLASH pmb_scale *s, int32_t value, pmb_
     const pmb_level with_margin =
         pmb_scale_level(s, (int32_t)(raised > INT32_MAX ? INT32_MAX : raised));
     return with_margin >= before ? before : now;
+}
+
+void pmb_scale_number(char *text, size_t size, const PMB_FLASH pmb_scale *s, int64_t value)
+{
+    const pmb_number how = {.decimals = s->decimals};
+    (void)pmb_number_text(text, size, (int32_t)value, &how);
+}
+
+bool pmb_zone_next(struct zone_walk *w, const PMB_FLASH pmb_scale *s)
+{
+    if (w->next > s->zone_count)
+        return false;
+    w->from = w->next == 0 ? s->least : w->to;
+    w->level = w->next == 0 ? PMB_NORMAL : s->zones[w->next - 1].level;
+    w->to = w->next < s->zone_count
+                ? pmb_greater(s->least, pmb_lesser(s->zones[w->next].from, s->most))
+                : s->most;
+    w->next++;
+    return true;
+}
+
+struct disc pmb_disc_in(pmb_rect r)
+{
+    return (struct disc){{(int16_t)(r.x + r.w / 2), (int16_t)(r.y + r.h / 2)},
+                         (int16_t)((pmb_lesser(r.w, r.h) - 1) / 2)};
 }

@@ -11,6 +11,7 @@ const PMB_FLASH pmb_theme pmb_theme_dark = {
     .label = &pmb_font_jetty,
     .text = &pmb_font_slipway,
     .numerals = &pmb_font_bollard20,
+    .icons = {&pmb_font_pennant8, &pmb_font_pennant12},
 };
 
 const PMB_FLASH pmb_theme pmb_theme_light = {
@@ -22,6 +23,7 @@ const PMB_FLASH pmb_theme pmb_theme_light = {
     .label = &pmb_font_jetty,
     .text = &pmb_font_slipway,
     .numerals = &pmb_font_bollard20,
+    .icons = {&pmb_font_pennant8, &pmb_font_pennant12},
 };
 
 const PMB_FLASH pmb_theme pmb_theme_color = {
@@ -33,4 +35,10 @@ const PMB_FLASH pmb_theme pmb_theme_color = {
     .label = &pmb_font_smooth12,
     .text = &pmb_font_smooth16,
     .numerals = &pmb_font_smooth24,
+    .icons = {&pmb_font_pennant8, &pmb_font_pennant16},
 };
+
+pmb_color pmb_level_color(const PMB_FLASH pmb_theme *theme, pmb_level level)
+{
+    return level == PMB_NORMAL ? theme->ink : theme->levels[level];
+}

@@ -1,28 +1,7 @@
 /* Gauges: scales, what values do, and that nothing is drawn where it should not be. */
 #include "test.h"
 #include "gauges.h"
-
-enum { W = 140, H = 120 };
-
-struct sheet {
-    pmb_canvas c;
-    uint8_t pixels[W * H * 2];
-};
-
-#define GROUND PMB_RGB(200, 0, 200)
-
-static void open_sheet(struct sheet *s, const pmb_format *format, pmb_rect bounds)
-{
-    assert_int_equal(pmb_canvas_init(&s->c, format, bounds, s->pixels, sizeof s->pixels), PMB_OK);
-    pmb_fill(&s->c, GROUND);
-}
-
-static const pmb_rect all = {0, 0, W, H};
-
-static pmb_color at(const struct sheet *s, int x, int y)
-{
-    return pmb_canvas_peek(&s->c, (pmb_point){(int16_t)x, (int16_t)y});
-}
+#include "sheet.h"
 
 static void impossible_scales_are_refused(void **state)
 {
@@ -39,11 +18,19 @@ static void impossible_scales_are_refused(void **state)
     open_sheet(&s, &pmb_rgb565, all);
     open_sheet(&empty, &pmb_rgb565, all);
     for (size_t i = 0; i < LENGTH(bad); i++) {
-        const pmb_dial dial = {&pmb_theme_color, &bad[i], 0, 40000, true, "x"};
+        const pmb_dial dial = {&pmb_theme_color, &bad[i], 0, 40000, true, "x", false};
         const pmb_bar bar = {&pmb_theme_color, &bad[i], 0};
         assert_int_equal(pmb_scale_check(&bad[i]), PMB_ERR_ARGUMENT);
         pmb_dial_draw(&s.c, &dial, all, 5, 5);
         pmb_bar_draw(&s.c, &bar, all, 5, 5);
+        pmb_bar_curved_draw(&s.c, &bar, all, 0, 40000, 5, 5);
+        pmb_tank_draw(&s.c, &(pmb_tank){&pmb_theme_color, &bad[i], false}, all, 5, 5);
+        pmb_thermometer_draw(&s.c, &(pmb_thermometer){&pmb_theme_color, &bad[i]}, all, 5);
+        pmb_chart_draw(&s.c, &(pmb_chart){&pmb_theme_color, &bad[i], NULL}, all,
+                       (const int16_t[]){5}, 1, -1);
+        pmb_ruler_draw(&s.c, &(pmb_ruler){&pmb_theme_color, &bad[i], PMB_WHITE, true}, all);
+        pmb_scope_draw(&s.c, &(pmb_scope){&pmb_theme_color, &bad[i], &bad[i], true}, all,
+                       (const int16_t[][2]){{5, 5}}, 1);
         assert_memory_equal(s.pixels, empty.pixels, sizeof s.pixels);
     }
     assert_int_equal(pmb_scale_check(NULL), PMB_ERR_ARGUMENT);
@@ -55,7 +42,7 @@ static void scales_at_the_ends_of_numbers_are_drawn(void **state)
     (void)state;
     static const pmb_scale scale = {
         .least = 2000000000, .most = 2100000000, .major = 2000000000, .minor = 1000000};
-    const pmb_dial dial = {&pmb_theme_color, &scale, 0, 40000, true, NULL};
+    const pmb_dial dial = {&pmb_theme_color, &scale, 0, 40000, true, NULL, false};
     static struct sheet s, t;
     assert_int_equal(pmb_scale_check(&scale), PMB_OK);
     open_sheet(&s, &pmb_rgb565, all);
@@ -135,7 +122,9 @@ static void bands_show_what_a_whole_buffer_shows(void **state)
 static void values_beyond_the_ends_are_at_the_ends(void **state)
 {
     (void)state;
-    static const char *const names[] = {"bar", "blocks", "progress"};
+    static const char *const names[] = {"bar",         "blocks",   "progress",
+                                        "curved bar",  "curved blocks", "thermometer",
+                                        "tank",        "pointer dial"};
     for (size_t k = 0; k < LENGTH(names); k++)
         for (size_t i = 0; i < gauge_count; i++) {
             static struct sheet s[4];
@@ -189,6 +178,60 @@ static void digits_are_parts_of_an_eight(void **state)
     }
 }
 
+/* Letters and digits of fourteen segments are all different, and small letters are capitals. */
+static void letters_are_told_apart(void **state)
+{
+    (void)state;
+    static const char all_letters[] = "ABCDEFGHIJKLMNPQRTUVWXYZ0123456789+-*/\\<>_=";
+    const pmb_segments one = {&pmb_theme_color, 1, 0, false};
+    for (int16_t h = 15; h < 60; h = (int16_t)(h + 22))
+        for (const char *p = all_letters; *p; p++)
+            for (const char *q = all_letters; q < p; q++) {
+                static struct sheet s, t;
+                open_sheet(&s, &pmb_rgb565, all);
+                open_sheet(&t, &pmb_rgb565, all);
+                pmb_segments_letters_draw(&s.c, &one, (pmb_rect){2, 2, 60, h},
+                                          (const char[]){*p, 0}, PMB_NORMAL);
+                pmb_segments_letters_draw(&t.c, &one, (pmb_rect){2, 2, 60, h},
+                                          (const char[]){*q, 0}, PMB_NORMAL);
+                if (memcmp(s.pixels, t.pixels, sizeof s.pixels) == 0)
+                    fail_msg("%c looks like %c at %d", *p, *q, h);
+                if (*p < 'A' || *p > 'Z')
+                    continue;
+                open_sheet(&t, &pmb_rgb565, all);
+                pmb_segments_letters_draw(&t.c, &one, (pmb_rect){2, 2, 60, h},
+                                          (const char[]){(char)(*p + 32), 0}, PMB_NORMAL);
+                assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+            }
+}
+
+static int count_of(const struct sheet *s, pmb_color color)
+{
+    int count = 0;
+    for (int i = 0; i < W * H; i++)
+        count += at(s, i % W, i / W) == color;
+    return count;
+}
+
+static void a_battery_warns_before_it_is_empty(void **state)
+{
+    (void)state;
+    int before = -1;
+    for (uint8_t percent = 0; percent <= 110; percent = (uint8_t)(percent + 10)) {
+        static struct sheet s;
+        const pmb_level level = percent <= 10 ? PMB_ALARM : percent <= 25 ? PMB_CAUTION : PMB_NORMAL;
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_battery_draw(&s.c, &pmb_theme_color, (pmb_rect){3, 3, 110, 40}, percent, false);
+        const int full = count_of(&s, pmb_theme_color.levels[level]);
+        assert_true(percent <= 100 ? full > before : full == before);
+        before = full;
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_battery_draw(&s.c, &pmb_theme_color, (pmb_rect){3, 3, 110, 40}, percent, true);
+        assert_true(count_of(&s, pmb_theme_color.ink) > 0);
+        assert_int_equal(count_of(&s, pmb_theme_color.levels[PMB_ALARM]), 0);
+    }
+}
+
 static void an_eight_is_symmetric(void **state)
 {
     (void)state;
@@ -237,8 +280,8 @@ static void a_plot_moves_by_a_column(void **state)
 {
     (void)state;
     static const pmb_scale scale = {.least = 0, .most = 40};
-    static const pmb_series series[] = {{&scale, PMB_WHITE, PMB_TRACE_DOTS}};
-    int16_t values[30];
+    static const pmb_series series[] = {{.scale = &scale, .color = PMB_WHITE, .trace = PMB_TRACE_DOTS}};
+    pmb_extent values[30];
     pmb_plot p;
     static struct sheet s;
     assert_int_equal(pmb_plot_init(&p, &pmb_theme_dark, series, 1, values, 30), PMB_OK);
@@ -259,8 +302,8 @@ static void a_plot_moves_by_a_column(void **state)
 static void a_line_has_no_gaps_and_finds_its_range(void **state)
 {
     (void)state;
-    static const pmb_series series[] = {{NULL, PMB_WHITE, PMB_TRACE_LINE}};
-    int16_t values[60];
+    static const pmb_series series[] = {{.color = PMB_WHITE}};
+    pmb_extent values[60];
     pmb_plot p;
     static struct sheet s;
     assert_int_equal(pmb_plot_init(&p, &pmb_theme_dark, series, 1, values, 60), PMB_OK);
@@ -331,6 +374,8 @@ int main(void)
         cmocka_unit_test(bands_show_what_a_whole_buffer_shows),
         cmocka_unit_test(values_beyond_the_ends_are_at_the_ends),
         cmocka_unit_test(digits_are_parts_of_an_eight),
+        cmocka_unit_test(letters_are_told_apart),
+        cmocka_unit_test(a_battery_warns_before_it_is_empty),
         cmocka_unit_test(an_eight_is_symmetric),
         cmocka_unit_test(hands_show_the_time_and_the_rose_the_heading),
         cmocka_unit_test(a_plot_moves_by_a_column),

@@ -3,7 +3,7 @@
 #include "gauges.h"
 #include "golden.h"
 
-enum { CELL_W = 128, CELL_H = 120, ACROSS = 5, DOWN = 5, W = CELL_W * ACROSS, H = CELL_H * DOWN };
+enum { CELL_W = 128, CELL_H = 120, ACROSS = 8, DOWN = 8, W = CELL_W * ACROSS, H = CELL_H * DOWN };
 
 static const struct {
     const char *picture;

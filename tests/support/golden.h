@@ -4,7 +4,7 @@
 
 #include "test.h"
 
-enum { GOLDEN_MOST_W = 640, GOLDEN_MOST_H = 600 };
+enum { GOLDEN_MOST_W = 1024, GOLDEN_MOST_H = 960 };
 
 /* What a canvas shows, as the file NAME.png in a directory. 0, or 1 after saying what is wrong. */
 int golden_keep(const char *directory, const char *name, const pmb_canvas *c);

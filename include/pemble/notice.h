@@ -1,0 +1,90 @@
+/*
+ * notice.h - what says something or asks for it: status icons, message, table, list, button and
+ * switch. As in gauge.h, a theme may not be NULL, and nothing is remembered.
+ */
+#ifndef PEMBLE_NOTICE_H
+#define PEMBLE_NOTICE_H
+
+#include "pemble/layout.h"
+#include "pemble/theme.h"
+
+/* One icon of icons.h. */
+typedef struct pmb_sign {
+    const char *icon;
+    pmb_level level; /* its colour */
+    bool off;        /* drawn quietly */
+} pmb_sign;
+
+/* A row of icons that ends at the right edge of r, as high as r has room for. */
+void pmb_signs_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
+                    const pmb_sign *signs, uint8_t count);
+
+/* The size of that row when it has that height. */
+pmb_size pmb_signs_size(const PMB_FLASH pmb_theme *theme, uint8_t count, int16_t height);
+
+/* Text in a frame, wrapped, with an icon and a title. */
+typedef struct pmb_message {
+    const PMB_FLASH pmb_theme *theme;
+    const char *icon, *title; /* may be NULL */
+    pmb_level level;
+} pmb_message;
+
+void pmb_message_draw(pmb_canvas *c, const pmb_message *message, pmb_rect r, const char *text);
+
+/* The size that it takes when it is so wide. */
+pmb_size pmb_message_size(const pmb_message *message, int16_t width, const char *text);
+
+/* One column of a table. */
+typedef struct pmb_column {
+    const char *heading; /* may be NULL */
+    pmb_part width;      /* as of a row of a layout */
+    pmb_across across;
+} pmb_column;
+
+enum { PMB_TABLE_MOST_COLUMNS = 8 };
+
+/* A table: a timetable, for one. */
+typedef struct pmb_table {
+    const PMB_FLASH pmb_theme *theme;
+    const pmb_column *columns;
+    uint8_t column_count; /* at most PMB_TABLE_MOST_COLUMNS */
+    /* The text of a cell, rows and columns from 0; NULL: empty. It must stay as it is until the
+     * next call. */
+    const char *(*cell)(const void *data, uint16_t row, uint8_t column);
+} pmb_table;
+
+/* Draws the rows from `first` on that have room, below the headings; `chosen` is marked (-1: none).
+ * Returns how many whole rows have room. */
+uint16_t pmb_table_draw(pmb_canvas *c, const pmb_table *table, pmb_rect r, const void *data,
+                        uint16_t rows, uint16_t first, int32_t chosen);
+
+/* The height that so many rows take, with headings. */
+int16_t pmb_table_height(const pmb_table *table, uint16_t rows);
+
+/* Items one below the other, one of them chosen, with a bar that tells where one is in it. */
+typedef struct pmb_list {
+    const PMB_FLASH pmb_theme *theme;
+    const char *const *items;
+    uint16_t count;
+} pmb_list;
+
+/* Draws the items from `first` on. */
+void pmb_list_draw(pmb_canvas *c, const pmb_list *list, pmb_rect r, uint16_t first,
+                   uint16_t chosen);
+
+/* The first item to draw so that the chosen one is seen, as near to `first` as can be. */
+uint16_t pmb_list_follow(const pmb_list *list, pmb_rect r, uint16_t first, uint16_t chosen);
+
+pmb_size pmb_list_size(const pmb_list *list);
+
+/* A button; pressed it is filled. */
+void pmb_button_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,
+                     bool pressed);
+pmb_size pmb_button_size(const PMB_FLASH pmb_theme *theme, const char *label);
+
+/* A switch with its label at the left; while pressed its knob has a rim. */
+void pmb_switch_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,
+                     bool on, bool pressed);
+pmb_size pmb_switch_size(const PMB_FLASH pmb_theme *theme, const char *label);
+
+#endif

@@ -1,0 +1,59 @@
+/*
+ * scale.h - what the values of gauges mean: ranges, ticks, zones, and values that settle.
+ */
+#ifndef PEMBLE_SCALE_H
+#define PEMBLE_SCALE_H
+
+#include "pemble/theme.h"
+
+/* From this value on, up to the next zone. */
+typedef struct pmb_zone {
+    int32_t from;
+    pmb_level level;
+} pmb_zone;
+
+/* A range of values and how it is divided. */
+typedef struct pmb_scale {
+    int32_t least, most;  /* least < most */
+    int32_t major, minor; /* distances of ticks, from `least` on; 0: none */
+    uint8_t decimals;     /* of the numbers at major ticks: a value of 125 with one is 12.5 */
+    const PMB_FLASH pmb_zone *zones; /* rising; below the first all is normal */
+    uint8_t zone_count;
+} pmb_scale;
+
+/* PMB_ERR_ARGUMENT: the range has no width, a distance is negative, there would be more than 200
+ * ticks, or the zones do not rise. Gauges with such a scale draw nothing. */
+pmb_status pmb_scale_check(const PMB_FLASH pmb_scale *scale);
+
+/* Where a value lies on a way of `length` steps, 0 to length; values beyond the ends are at them.
+ */
+int32_t pmb_scale_place(const PMB_FLASH pmb_scale *scale, int32_t value, int32_t length);
+
+pmb_level pmb_scale_level(const PMB_FLASH pmb_scale *scale, int32_t value);
+
+/* The same with hysteresis: from the level `before` it falls only when the value is `margin` below
+ * where that level begins. */
+pmb_level pmb_scale_level_held(const PMB_FLASH pmb_scale *scale, int32_t value, pmb_level before,
+                               int32_t margin);
+
+/*
+ * A value that follows another one without jumps: what a needle shows of a sensor. It starts at the
+ * first value; then, in each half-life, half of the way that is left is gone.
+ */
+typedef struct pmb_damper {
+    int32_t value;    /* what to show */
+    int32_t fraction; /* 1/65536 of it; private */
+    uint32_t time;    /* of the last step */
+    bool started;
+} pmb_damper;
+
+/*
+ * Takes a new value at a time in milliseconds, which may wrap, and returns what to show. Values
+ * from -1073741824 to 1073741823. A half-life of 0 follows at once. Between
+ * whole half-lives 2^-f is the first terms of its Taylor series, the last adjusted so that f = 1
+ * gives 1/2: within 0.0001.
+ */
+int32_t pmb_damper_step(pmb_damper *damper, int32_t value, uint32_t milliseconds,
+                        uint16_t half_life);
+
+#endif
