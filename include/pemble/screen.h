@@ -9,6 +9,10 @@
  * Tiles are optional memory for what is on the glass: 4 bytes for each PMB_TILE_COLUMNS columns and
  * PMB_TILE_ROWS rows (or the rows of a band, if those are fewer). With them only tiles that changed
  * are sent. After a bus error they are forgotten, and the next paint sends everything.
+ *
+ * A mirror is memory for a second frame: what is on the glass, byte for byte. With it no more than
+ * the bytes that changed are sent, but for those between two changes that are so near to each other
+ * that a new address would cost as much. It takes the place of tiles.
  */
 #ifndef PEMBLE_SCREEN_H
 #define PEMBLE_SCREEN_H
@@ -34,9 +38,12 @@ typedef struct pmb_screen {
     pmb_canvas canvas; /* over the band last painted, or over the whole frame */
     uint8_t *buffer;
     size_t buffer_bytes;
-    pmb_tile *tiles;                  /* NULL: everything is sent each time */
+    pmb_tile *tiles;                                       /* NULL: everything is sent each time */
+    uint8_t *mirror;                                       /* NULL: none */
+    pmb_status (*send_changes)(struct pmb_screen *screen); /* private: with a mirror */
+    bool mirrored;                    /* private: the mirror is what the glass shows */
     int16_t band_rows;                /* rows that the buffer holds */
-    bool sent, keep_tiles, refreshed; /* private */
+    bool sent, keep_known, refreshed; /* private */
     uint8_t since_full;               /* e-paper: refreshes since the last full one */
 } pmb_screen;
 
@@ -53,6 +60,12 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
 size_t pmb_screen_least_bytes(const pmb_panel *panel);
 size_t pmb_screen_whole_bytes(const pmb_panel *panel);
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
+
+/*
+ * Gives the screen a mirror, after pmb_screen_init and instead of tiles: pmb_screen_whole_bytes()
+ * of memory. PMB_ERR_ARGUMENT: a null pointer, too little memory, or the screen has tiles.
+ */
+pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes);
 
 /*
  * Calls paint for each band and sends what changed. Each band starts cleared to black. Returns the

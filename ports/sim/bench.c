@@ -62,6 +62,7 @@ static void free_module(pmb_module *module)
         free(module->complaints[i]);
     free(module->complaints);
     free(module->state);
+    free(module->counted);
     free(module->rgb);
     free(module);
 }
@@ -382,6 +383,35 @@ void module_plot(pmb_module *module, int x, int y, uint8_t red, uint8_t green, u
     pixel[0] = red;
     pixel[1] = green;
     pixel[2] = blue;
+}
+
+void module_memory(pmb_module *module, void *memory, size_t size, size_t unit, unsigned unit_bytes,
+                   uint32_t seed)
+{
+    module_noise(memory, size, seed);
+    module->memory = memory;
+    module->memory_size = size;
+    module->unit = unit;
+    module->unit_bytes = unit_bytes;
+    module->counted = malloc(size);
+    if (module->counted)
+        memcpy(module->counted, memory, size);
+}
+
+pmb_module_tally pmb_module_count(pmb_module *m)
+{
+    enum { BLOCK = 4096 };
+    for (size_t at = 0; m->counted && at < m->memory_size; at += BLOCK - BLOCK % m->unit) {
+        size_t end = at + BLOCK - BLOCK % m->unit;
+        end = end < m->memory_size ? end : m->memory_size;
+        if (memcmp(m->memory + at, m->counted + at, end - at) == 0)
+            continue;
+        for (size_t i = at; i + m->unit <= end; i += m->unit)
+            if (memcmp(m->memory + i, m->counted + i, m->unit) != 0)
+                m->tally.changed_bytes += m->unit_bytes;
+        memcpy(m->counted + at, m->memory + at, end - at);
+    }
+    return m->tally;
 }
 
 void module_noise(uint8_t *bytes, size_t count, uint32_t seed)

@@ -108,6 +108,16 @@ typedef struct pmb_glass_view {
 } pmb_glass_view;
 pmb_glass_view pmb_module_glass(pmb_module *module);
 
+/*
+ * Bytes of pixels that a module's memory was given since it was placed, and the least that would
+ * have done: of all that differed at one call of pmb_module_count from the one before, counted in
+ * the pixels or bytes that its controller can address, as it takes them.
+ */
+typedef struct pmb_module_tally {
+    uint64_t pixel_bytes, changed_bytes;
+} pmb_module_tally;
+pmb_module_tally pmb_module_count(pmb_module *module);
+
 /* The complaints of a module, oldest first; NULL for a number from count on. Each names the virtual
  * time in microseconds. The same complaint is kept once. */
 unsigned pmb_module_complaint_count(const pmb_module *module);

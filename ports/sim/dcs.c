@@ -78,6 +78,7 @@ static void write_memory(pmb_module *m, uint8_t byte)
         module_complain(m, "data without a command to write the memory");
         return;
     }
+    m->tally.pixel_bytes++;
     s->pixel[s->pixel_bytes++] = byte;
     if ((s->format & 7) == 6) {
         if (s->pixel_bytes < 3)
@@ -291,7 +292,9 @@ static bool create(pmb_module *m, const struct chip *chip)
         o->row + o->height > chip->rows || o->bus == PMB_MODULE_I2C || !link_open(m, &s->link))
         return false;
     power_on_values(m);
-    module_noise(&s->memory[0][0][0], sizeof s->memory, (uint32_t)chip->id[1]);
+    module_memory(m, s->memory, sizeof s->memory, 3,
+                  chip->wide_serial && o->bus != PMB_MODULE_PARALLEL ? 3 : 2,
+                  (uint32_t)chip->id[1]);
     return true;
 }
 

@@ -9,7 +9,7 @@ enum { GND, VCC, RS, RW, E, D0, D7 = D0 + 7, CS1, CS2, RES, BLK };
 enum { PULSE_NS = 450, CYCLE_NS = 1000, BUSY_NS = 10000, RESET_NS = 1000 };
 
 struct chip {
-    uint8_t memory[PAGES][COLUMNS];
+    uint8_t (*memory)[COLUMNS]; /* PAGES of them */
     int x, y, start_line; /* page, column */
     bool on;
     uint64_t busy_until;
@@ -17,6 +17,7 @@ struct chip {
 
 struct ks0108 {
     struct chip chips[CHIPS];
+    uint8_t memory[CHIPS][PAGES][COLUMNS];
     uint64_t rose, reset_fell;
     bool in_reset, reset_seen;
 };
@@ -52,6 +53,7 @@ static void written(pmb_module *m, struct chip *chip, uint8_t byte)
         command(m, chip, byte);
         return;
     }
+    m->tally.pixel_bytes++;
     chip->memory[chip->x][chip->y] = byte;
     chip->y = (chip->y + 1) % COLUMNS;
 }
@@ -140,7 +142,8 @@ static bool create(pmb_module *m)
         m->options.height != PAGES * 8 || m->options.column || m->options.row)
         return false;
     for (int i = 0; i < CHIPS; i++)
-        module_noise(&s->chips[i].memory[0][0], sizeof s->chips[i].memory, 108u + (uint32_t)i);
+        s->chips[i].memory = s->memory[i];
+    module_memory(m, s->memory, sizeof s->memory, 1, 1, 108);
     return true;
 }
 

@@ -43,6 +43,11 @@ struct pmb_module {
     uint8_t *rgb; /* width * height * 3 */
     struct module_pin pins[MODULE_PINS];
     int pin_count;
+    const uint8_t *memory; /* what can be written, for pmb_module_count; NULL: it has none */
+    uint8_t *counted;      /* what it was when it was counted last */
+    size_t memory_size, unit;
+    unsigned unit_bytes;
+    pmb_module_tally tally;
     char **complaints;
     unsigned complaint_count;
     pmb_module *next;
@@ -61,6 +66,13 @@ void module_complain(pmb_module *module, const char *format, ...)
 
 /* Sets a pixel of the rendered glass; x and y must be on it. */
 void module_plot(pmb_module *module, int x, int y, uint8_t red, uint8_t green, uint8_t blue);
+
+/*
+ * Says where a module keeps its memory, of pixels that are addressed in units of `unit` bytes there
+ * and sent in `unit_bytes`; and fills it with noise.
+ */
+void module_memory(pmb_module *module, void *memory, size_t size, size_t unit, unsigned unit_bytes,
+                   uint32_t seed);
 
 /* What memory holds at power-on: noise, the same for every run. */
 void module_noise(uint8_t *bytes, size_t count, uint32_t seed);

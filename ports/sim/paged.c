@@ -52,9 +52,11 @@ static void power_on_values(pmb_module *m)
 }
 
 /* Segment remap takes effect where data is written. */
-static void write_memory(struct paged *s, uint8_t byte)
+static void write_memory(pmb_module *m, uint8_t byte)
 {
+    struct paged *s = m->state;
     const int columns = s->chip->columns;
+    m->tally.pixel_bytes++;
     if (s->column < columns)
         s->memory[s->page][s->segments_reversed ? columns - 1 - s->column : s->column] = byte;
     if (s->addressing == 2) {
@@ -195,7 +197,7 @@ static void take(pmb_module *m, bool data, uint8_t byte)
     }
     if (s->commands.have < s->commands.wanted)
         module_complain(m, "data in the middle of command %02Xh", s->commands.command);
-    write_memory(s, byte);
+    write_memory(m, byte);
 }
 
 /* The status byte, which only I2C modules give. */
@@ -312,7 +314,7 @@ static bool create(pmb_module *m, const struct chip *chip)
         !link_open(m, &s->link))
         return false;
     power_on_values(m);
-    module_noise(&s->memory[0][0], sizeof s->memory, (uint32_t)chip->columns);
+    module_memory(m, s->memory, sizeof s->memory, 1, 1, (uint32_t)chip->columns);
     return true;
 }
 

@@ -23,8 +23,10 @@ static void reset(pmb_module *m)
     s->vop = s->bias = s->temperature = 0;
 }
 
-static void write_memory(struct pcd8544 *s, uint8_t byte)
+static void write_memory(pmb_module *m, uint8_t byte)
 {
+    struct pcd8544 *s = m->state;
+    m->tally.pixel_bytes++;
     s->memory[s->y][s->x] = byte;
     if (s->vertical) {
         s->y = (s->y + 1) % BANKS;
@@ -69,7 +71,7 @@ static void take(pmb_module *m, bool data, uint8_t byte)
     if (!s->was_reset)
         module_complain(m, "used without a reset: its registers are not known");
     if (data) {
-        write_memory(s, byte);
+        write_memory(m, byte);
     } else if ((byte & 0xF8) == 0x20) {
         s->extended = byte & 1;
         s->vertical = byte & 2;
@@ -116,7 +118,7 @@ static bool create(pmb_module *m)
         m->options.height != BANKS * 8 || m->options.column || m->options.row ||
         !link_open(m, &s->link))
         return false;
-    module_noise(&s->memory[0][0], sizeof s->memory, 8544);
+    module_memory(m, s->memory, sizeof s->memory, 1, 1, 8544);
     return true;
 }
 

@@ -189,6 +189,7 @@ static void write_memory(pmb_module *m, uint8_t byte)
         module_complain(m, "memory written outside of the window");
         return;
     }
+    m->tally.pixel_bytes++;
     s->memory[s->plane][s->y][s->x] = byte;
     if (++s->x <= s->x_last)
         return;
@@ -246,7 +247,7 @@ static bool create(pmb_module *m, const struct chip *chip)
         return false;
     registers(s);
     ink_new(&s->ink);
-    module_noise(&s->memory[0][0][0], sizeof s->memory, (uint32_t)chip->gates);
+    module_memory(m, s->memory, sizeof s->memory, 1, 1, (uint32_t)chip->gates);
     return true;
 }
 

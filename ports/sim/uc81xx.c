@@ -252,6 +252,7 @@ static void write_memory(pmb_module *m, uint8_t byte)
                                         : "more data than the window has");
         return;
     }
+    m->tally.pixel_bytes++;
     s->memory[s->plane][s->y][s->x] = byte;
     if (++s->x <= s->right)
         return;
@@ -317,7 +318,7 @@ static bool create(pmb_module *m, const struct chip *chip)
         return false;
     registers(s);
     ink_new(&s->ink);
-    module_noise(&s->memory[0][0][0], sizeof s->memory, (uint32_t)chip->rows);
+    module_memory(m, s->memory, sizeof s->memory, 1, 1, (uint32_t)chip->rows);
     return true;
 }
 

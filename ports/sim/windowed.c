@@ -92,6 +92,7 @@ static void write_memory(pmb_module *m, uint8_t byte)
         module_complain(m, "data without a command to write the memory");
         return;
     }
+    m->tally.pixel_bytes++;
     if (s->chip->color) {
         if (s->byte == 0) {
             s->high = byte;
@@ -268,10 +269,14 @@ static bool create(pmb_module *m, const struct chip *chip)
         o->height > chip->rows || o->bus == PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     power_on_values(m);
-    module_noise((uint8_t *)s->memory, sizeof s->memory, (uint32_t)chip->kind + 13);
+    module_memory(m, s->memory, sizeof s->memory,
+                  sizeof s->memory[0][0] * (size_t)chip->per_column,
+                  chip->color ? 2 : (unsigned)chip->per_column / 2, (uint32_t)chip->kind + 13);
     if (!chip->color)
         for (size_t i = 0; i < sizeof s->memory / sizeof s->memory[0][0]; i++)
             (&s->memory[0][0])[i] &= 15;
+    (void)pmb_module_count(m);
+    m->tally = (pmb_module_tally){0, 0};
     return true;
 }
 

@@ -66,7 +66,7 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 
 void pmb_screen_forget(pmb_screen *screen)
 {
-    screen->refreshed = false;
+    screen->refreshed = screen->mirrored = false;
     if (!screen->tiles)
         return;
     const size_t count = (size_t)pmb_tiles_across(screen->panel) *
@@ -99,6 +99,8 @@ void pmb_screen_clear_band(pmb_screen *screen)
 /* Sends what changed in the band that the buffer holds. */
 static pmb_status send_band(pmb_screen *screen)
 {
+    if (screen->mirror)
+        return screen->send_changes(screen);
     if (screen->tiles)
         return pmb_send_changed_tiles(screen);
     screen->sent = true;
@@ -109,9 +111,8 @@ static pmb_status send_band(pmb_screen *screen)
 static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene)
 {
     const pmb_rect frame = screen->panel->frame;
-    if (!paint)
-        return send_band(screen);
-    for (int16_t y = frame.y; y < frame.y + frame.h; y = (int16_t)(y + screen->band_rows)) {
+    for (int16_t y = frame.y; paint && y < frame.y + frame.h;
+         y = (int16_t)(y + screen->band_rows)) {
         move_band(screen, y);
         pmb_screen_clear_band(screen);
         paint(&screen->canvas, scene);
@@ -119,7 +120,9 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene)
         if (status != PMB_OK)
             return status;
     }
-    return PMB_OK;
+    const pmb_status status = paint ? PMB_OK : send_band(screen);
+    screen->mirrored = screen->mirrored || (status == PMB_OK && screen->keep_known);
+    return status;
 }
 
 /* What the next refresh of e-paper has to be. The first one is full: nobody knows what the paper
@@ -143,14 +146,14 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
     const pmb_refresh kind = next_refresh(screen);
     const bool twice = kind == PMB_REFRESH_PARTIAL;
     pmb_panel_write_to(panel, twice ? PMB_PLANE_NEXT : PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
-    screen->keep_tiles = !twice;
+    screen->keep_known = !twice;
     pmb_status status = send_all(screen, paint, scene);
     if (status == PMB_OK && screen->sent) {
         status = pmb_panel_refresh(panel, kind);
         if (status == PMB_OK && twice) {
             status = pmb_panel_wait(panel, LONGEST_PARTIAL_MS);
             pmb_panel_write_to(panel, PMB_PLANE_SHOWN);
-            screen->keep_tiles = true;
+            screen->keep_known = true;
             if (status == PMB_OK)
                 status = send_all(screen, paint, scene);
         }
@@ -164,7 +167,7 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
 static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene)
 {
     screen->sent = false;
-    screen->keep_tiles = true;
+    screen->keep_known = true;
     const pmb_status status = screen->panel->config->controller->family->refresh
                                   ? send_to_paper(screen, paint, scene)
                                   : send_all(screen, paint, scene);

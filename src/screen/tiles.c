@@ -65,7 +65,7 @@ static pmb_status send_row(pmb_screen *screen, pmb_rect row, pmb_tile *known)
             status = send_run(screen, row, changed_from, i);
             changed_from = (uint16_t)(i + 1);
         }
-        if (screen->keep_tiles)
+        if (screen->keep_known)
             known[i] = now;
     }
     return status == PMB_OK ? send_run(screen, row, changed_from, across) : status;
