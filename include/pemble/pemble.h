@@ -29,6 +29,7 @@
 #include "pemble/gauge.h"
 #include "pemble/geometry.h"
 #include "pemble/icons.h"
+#include "pemble/input.h"
 #include "pemble/layout.h"
 #include "pemble/motion.h"
 #include "pemble/notice.h"

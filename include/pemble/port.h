@@ -83,6 +83,10 @@ typedef struct pmb_port {
     /* Makes the pin an input and returns its level. */
     bool (*pin_read)(void *context, pmb_pin pin);
 
+    /* The voltage at an analogue input, 0 to 65535 for 0 V to the supply. Only sticks and tilt
+     * sensors (input.h) ask for it. */
+    uint16_t (*analog_read)(void *context, pmb_pin pin);
+
     /* Returns after at least that many microseconds. */
     void (*wait_us)(void *context, uint32_t microseconds);
 } pmb_port;

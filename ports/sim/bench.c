@@ -37,6 +37,8 @@ void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
         event.happens(event.module);
         i = 0;
     }
+    if (bench->next_input != 0 && bench->next_input <= end)
+        bench_inputs_until(bench, end);
     bench->now = end;
 }
 
@@ -51,6 +53,7 @@ pmb_bench *pmb_bench_new(void)
             .spi = bench_spi,
             .pin_write = pin_write,
             .pin_read = pin_read,
+            .analog_read = bench_analog_read,
             .wait_us = wait_us,
         };
     return bench;
@@ -81,6 +84,7 @@ void pmb_bench_free(pmb_bench *bench)
         bench->nets = net->next;
         free(net);
     }
+    bench_inputs_free(bench);
     trace_free(bench->trace);
     free(bench);
 }

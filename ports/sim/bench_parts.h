@@ -40,6 +40,8 @@ struct pmb_bench {
     struct driver pins[BENCH_PINS];
     struct event events[BENCH_EVENTS];
     int event_count;
+    struct pmb_input *inputs;
+    uint64_t next_input; /* when one of them does something; 0: never again */
     struct trace *trace;
     unsigned lose_every, bytes_until_loss;
     struct fault fault;
@@ -54,6 +56,11 @@ void bench_pass(pmb_bench *bench, uint64_t nanoseconds);
 
 /* Lets something happen to a module after a while. */
 void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module));
+
+/* Lets input devices do what is due by then, and frees them; the port's analog_read. */
+void bench_inputs_until(pmb_bench *bench, uint64_t end);
+void bench_inputs_free(pmb_bench *bench);
+uint16_t bench_analog_read(void *context, pmb_pin pin);
 
 /* Starts to watch a net that is made while a trace is kept. */
 void trace_net(struct trace *trace, struct net *net);

@@ -1,0 +1,39 @@
+/*
+ * inputs.h - input devices on the bench: each is wired to nets or analogue pins, and does at given
+ * times what a person would. Contacts bounce.
+ */
+#ifndef PEMBLE_SIM_INPUTS_H
+#define PEMBLE_SIM_INPUTS_H
+
+#include "bench.h"
+
+typedef struct pmb_input pmb_input;
+
+typedef enum pmb_input_kind {
+    PMB_INPUT_BUTTON = 0, /* a: pulled up; pressed (first = 1) it is low */
+    PMB_INPUT_ENCODER,    /* a, b: pulled up; first: detents from the start, clockwise */
+    PMB_INPUT_STICK,      /* a, b: analogue; first, second: -100 to 100 to the right and upwards */
+    PMB_INPUT_TILT        /* a, b: analogue; thousandths of g to the right and downwards */
+} pmb_input_kind;
+
+/* Places one, wired to two of the board's pins (a button: only to a). It lives as long as the
+ * bench. NULL when there is no memory. */
+pmb_input *pmb_bench_place_input(pmb_bench *bench, pmb_input_kind kind, pmb_pin a, pmb_pin b);
+
+/* What it will be from a time on, in milliseconds since the bench was made; later than what it has
+ * been told already, else false. */
+bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int second);
+
+/*
+ * Plans for several from a file, which has a line for each event and a heading:
+ *
+ *     time_ms,device,first,second
+ *     1200,button,1,
+ *
+ * devices are button, encoder, stick and tilt, in any order of the lines of one; NULL for those
+ * that are not on the bench, whose lines are passed over. NULL, or a message that names the line
+ * and says what is wrong, valid until the next call.
+ */
+const char *pmb_inputs_read(const char *path, pmb_input *const devices[4]);
+
+#endif
