@@ -44,7 +44,7 @@ enum { COLUMNS = 200 };
 struct weather {
     pmb_size size;
     pmb_plot plot;
-    pmb_extent values[2 * COLUMNS];
+    pmb_spread values[2 * COLUMNS];
     int32_t wind, gust, tide, air; /* now */
 };
 

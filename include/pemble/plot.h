@@ -19,9 +19,9 @@ typedef struct pmb_series {
 } pmb_series;
 
 /* What fell on one column: from the least to the greatest value. */
-typedef struct pmb_extent {
+typedef struct pmb_spread {
     int16_t least, most;
-} pmb_extent;
+} pmb_spread;
 
 /* A plot of several series that scrolls to the left. */
 typedef struct pmb_plot {
@@ -29,14 +29,14 @@ typedef struct pmb_plot {
     const PMB_FLASH pmb_series *series;
     uint8_t series_count;
     uint16_t columns;   /* of memory */
-    pmb_extent *values; /* series_count * columns, of the caller's */
+    pmb_spread *values; /* series_count * columns, of the caller's */
     uint16_t next, filled;
 } pmb_plot;
 
 /* PMB_ERR_ARGUMENT: a null pointer, or no series or column. */
 pmb_status pmb_plot_init(pmb_plot *plot, const PMB_FLASH pmb_theme *theme,
                          const PMB_FLASH pmb_series *series, uint8_t series_count,
-                         pmb_extent *values, uint16_t columns);
+                         pmb_spread *values, uint16_t columns);
 
 /* One value for each series: everything moves by a column. */
 void pmb_plot_push(pmb_plot *plot, const int16_t *values);

@@ -12,7 +12,9 @@ enum { PIN_WRITE_NS = 100 }; /* what the board's processor takes to change a pin
 
 static void wait_us(void *context, uint32_t microseconds)
 {
-    bench_pass(context, (uint64_t)microseconds * 1000);
+    pmb_bench *bench = context;
+    bench->traffic.waited += (uint64_t)microseconds * 1000;
+    bench_pass(bench, (uint64_t)microseconds * 1000);
 }
 
 void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module))
@@ -416,6 +418,17 @@ pmb_module_tally pmb_module_count(pmb_module *m)
         memcpy(m->counted + at, m->memory + at, end - at);
     }
     return m->tally;
+}
+
+void pmb_module_count_anew(pmb_module *m)
+{
+    (void)pmb_module_count(m);
+    m->tally = (pmb_module_tally){0};
+}
+
+const char *pmb_module_type_name(const pmb_module *module)
+{
+    return module->type->name;
 }
 
 void module_noise(uint8_t *bytes, size_t count, uint32_t seed)

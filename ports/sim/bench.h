@@ -58,6 +58,7 @@ uint64_t pmb_bench_now(const pmb_bench *bench);
 /* Bytes and transfers that the board has sent or received, addresses not counted. */
 typedef struct pmb_bench_traffic {
     uint64_t bytes, transfers;
+    uint64_t waited; /* nanoseconds that the board has waited for nothing but time */
 } pmb_bench_traffic;
 pmb_bench_traffic pmb_bench_traffic_so_far(const pmb_bench *bench);
 
@@ -115,13 +116,20 @@ pmb_glass_view pmb_module_glass(pmb_module *module);
  */
 typedef struct pmb_module_tally {
     uint64_t pixel_bytes, changed_bytes;
+    uint64_t bytes; /* all that it took: addresses, commands and pixels */
 } pmb_module_tally;
 pmb_module_tally pmb_module_count(pmb_module *module);
+
+/* Starts to count from zero. */
+void pmb_module_count_anew(pmb_module *module);
 
 /* The complaints of a module, oldest first; NULL for a number from count on. Each names the virtual
  * time in microseconds. The same complaint is kept once. */
 unsigned pmb_module_complaint_count(const pmb_module *module);
 const char *pmb_module_complaint(const pmb_module *module, unsigned number);
+
+/* The name of its controller. */
+const char *pmb_module_type_name(const pmb_module *module);
 
 /* What is printed on the module; the text must outlive it. */
 const char *pmb_module_label(const pmb_module *module);
@@ -145,5 +153,8 @@ bool pmb_bench_save_trace(const pmb_bench *bench, const char *path);
  * False when the file cannot be written; errno says why.
  */
 bool pmb_module_save_png(pmb_module *module, const char *path, int zoom);
+
+/* Quarter turns clockwise by which its glass has to be turned to hang as it was configured. */
+int pmb_module_turns(const pmb_module *module);
 
 #endif

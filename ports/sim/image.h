@@ -44,6 +44,9 @@ void image_pixels(struct image *image, int x, int y, int zoom, const pmb_glass_v
 void image_fit(struct image *image, int x, int y, int width, int height,
                const pmb_glass_view *glass);
 
+/* Makes an image of what a glass shows, as the module hangs. False when there is no memory. */
+bool image_of_glass(struct image *image, pmb_module *module);
+
 /* False when the file cannot be written; errno says why. */
 bool image_save(const struct image *image, const char *path);
 

@@ -48,6 +48,7 @@ static void written(pmb_module *m, struct chip *chip, uint8_t byte)
         module_complain(m, "written while busy");
         return;
     }
+    m->tally.bytes++;
     chip->busy_until = now + BUSY_NS;
     if (!module_pin_level(m, RS, false)) {
         command(m, chip, byte);

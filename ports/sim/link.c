@@ -24,6 +24,7 @@ bool link_in_reset(const struct link *link)
 
 static void take(pmb_module *module, struct link *link, bool data, uint8_t byte)
 {
+    module->tally.bytes++;
     if (!link->in_reset)
         link->take(module, data, byte);
 }
@@ -34,6 +35,8 @@ static bool i2c_addressed(pmb_module *module, uint8_t address, bool read)
 {
     struct link *link = module->link;
     link->control_next = true;
+    if (address == module->options.address)
+        module->tally.bytes++;
     return address == module->options.address && !link->in_reset && (!read || link->give);
 }
 
@@ -48,6 +51,7 @@ static bool i2c_received(pmb_module *module, uint8_t byte)
         link->single = byte & 0x80;
         link->data = byte & 0x40;
         link->control_next = false;
+        module->tally.bytes++;
         return true;
     }
     take(module, link, link->data, byte);

@@ -53,6 +53,20 @@ static void draw_header(struct image *image, const pmb_module *module, int left,
     }
 }
 
+int pmb_module_turns(const pmb_module *module)
+{
+    return (4 - module->hung) % 4;
+}
+
+bool image_of_glass(struct image *image, pmb_module *module)
+{
+    const pmb_glass_view glass = pmb_module_glass(module);
+    if (!image_make(image, glass.width, glass.height, glass_color))
+        return false;
+    memcpy(image->rgb, glass.rgb, 3 * (size_t)glass.width * (size_t)glass.height);
+    return image_turn(image, pmb_module_turns(module));
+}
+
 bool pmb_module_save_png(pmb_module *module, const char *path, int zoom)
 {
     const pmb_glass_view glass = pmb_module_glass(module);
@@ -88,7 +102,7 @@ bool pmb_module_save_png(pmb_module *module, const char *path, int zoom)
     image_text(&image, x - BEZEL, text_y, 2, pmb_module_label(module), print_color);
     image_text(&image, x + glass_width + BEZEL - image_text_width(2, size) + 2, text_y, 2, size,
                print_color);
-    const bool saved = image_turn(&image, (4 - module->hung) % 4) && image_save(&image, path);
+    const bool saved = image_turn(&image, pmb_module_turns(module)) && image_save(&image, path);
     image_free(&image);
     return saved;
 }

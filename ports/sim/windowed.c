@@ -275,8 +275,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     if (!chip->color)
         for (size_t i = 0; i < sizeof s->memory / sizeof s->memory[0][0]; i++)
             (&s->memory[0][0])[i] &= 15;
-    (void)pmb_module_count(m);
-    m->tally = (pmb_module_tally){0, 0};
+    pmb_module_count_anew(m);
     return true;
 }
 

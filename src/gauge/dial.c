@@ -28,21 +28,33 @@ static pmb_angle angle_of(const struct round *round, const PMB_FLASH pmb_scale *
     return (pmb_angle)(round->from + (uint32_t)pmb_scale_place(s, value, (int32_t)round->sweep));
 }
 
+/* Whether both ends of the scale are at one place. */
+static bool is_full(const struct round *round)
+{
+    return round->sweep > 65536 - 65536 / 40;
+}
+
 /* The arc around the scale, in the colours of its zones. */
 static void draw_band(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
 {
     const PMB_FLASH pmb_scale *s = d->scale;
+    if (s->zone_count == 0 && is_full(round)) {
+        const pmb_rect all = {(int16_t)(round->middle.x - round->radius),
+                              (int16_t)(round->middle.y - round->radius),
+                              (int16_t)(2 * round->radius + 1), (int16_t)(2 * round->radius + 1)};
+        pmb_smooth_ellipse_ring(c, all, (int16_t)((round->band + 1) / 2), d->theme->quiet);
+        return;
+    }
     for (struct zone_walk zone = {0}; pmb_zone_next(&zone, s);) {
         const pmb_angle start = angle_of(round, s, zone.from), end = angle_of(round, s, zone.to);
         /* A normal arc is thin, so that one bit tells it from the others. */
         const int16_t width =
             (int16_t)(zone.level == PMB_NORMAL ? (round->band + 1) / 2 : round->band + 1);
         if (start != end)
-            pmb_smooth_sector_fill(c, round->middle, round->radius,
-                                   (int16_t)(round->radius - width), start,
-                                   (pmb_angle)(end - start),
-                                   s->zone_count > 0 ? d->theme->levels[zone.level]
-                                                     : d->theme->quiet);
+            pmb_smooth_sector_fill(
+                c, round->middle, round->radius, (int16_t)(round->radius - width), start,
+                (pmb_angle)(end - start),
+                s->zone_count > 0 ? d->theme->levels[zone.level] : d->theme->quiet);
     }
 }
 
@@ -77,10 +89,9 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
     const int32_t place =
         pmb_scale_place(s, second < s->most ? (int32_t)second : s->most, (int32_t)round->sweep);
     const int32_t apart = (int32_t)((int64_t)(round->radius * 3 / 5) * place / 10430);
-    const bool full = round->sweep > 65536 - 65536 / 40; /* the ends are at one place */
     for (int64_t v = s->least; s->major > 0 && v <= s->most; v += s->major) {
         char text[16];
-        if (full && v == s->most)
+        if (is_full(round) && v == s->most)
             break;
         pmb_scale_number(text, sizeof text, s, v);
         const int16_t w = pmb_text_width(&style, text);
@@ -135,10 +146,10 @@ static void draw_label(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct 
     static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
     const pmb_font_metrics m = pmb_font_measure(style.font);
     const int16_t w = (int16_t)(round->radius * 9 / 10);
-    const pmb_rect r = {(int16_t)(round->middle.x - w / 2),
-                        (int16_t)(round->middle.y - m.line / 2 +
-                                  (d->pointer ? 0 : round->radius * 7 / 10)), w,
-                        (int16_t)(m.ascent + m.descent)};
+    const pmb_rect r = {
+        (int16_t)(round->middle.x - w / 2),
+        (int16_t)(round->middle.y - m.line / 2 + (d->pointer ? 0 : round->radius * 7 / 10)), w,
+        (int16_t)(m.ascent + m.descent)};
     if (d->label)
         pmb_text_box(c, &style, r, &middle, d->label);
 }

@@ -6,7 +6,7 @@
 #include "shape/spans.h"
 
 pmb_status pmb_plot_init(pmb_plot *p, const PMB_FLASH pmb_theme *theme,
-                         const PMB_FLASH pmb_series *series, uint8_t series_count, pmb_extent *values,
+                         const PMB_FLASH pmb_series *series, uint8_t series_count, pmb_spread *values,
                          uint16_t columns)
 {
     if (!p || !theme || !series || !values || series_count == 0 || columns == 0)
@@ -20,7 +20,7 @@ pmb_status pmb_plot_init(pmb_plot *p, const PMB_FLASH pmb_theme *theme,
 }
 
 /* What a series has so many columns ago. */
-static pmb_extent *column_ago(const pmb_plot *p, uint8_t series, uint16_t ago)
+static pmb_spread *column_ago(const pmb_plot *p, uint8_t series, uint16_t ago)
 {
     const uint16_t at = (uint16_t)(((uint32_t)p->next + p->columns - 1u - ago) % p->columns);
     return &p->values[(uint32_t)series * p->columns + at];
@@ -32,7 +32,7 @@ void pmb_plot_push(pmb_plot *p, const int16_t *values)
     if (p->filled < p->columns)
         p->filled++;
     for (uint8_t i = 0; i < p->series_count; i++)
-        *column_ago(p, i, 0) = (pmb_extent){values[i], values[i]};
+        *column_ago(p, i, 0) = (pmb_spread){values[i], values[i]};
 }
 
 void pmb_plot_widen(pmb_plot *p, const int16_t *values)
@@ -42,7 +42,7 @@ void pmb_plot_widen(pmb_plot *p, const int16_t *values)
         return;
     }
     for (uint8_t i = 0; i < p->series_count; i++) {
-        pmb_extent *e = column_ago(p, i, 0);
+        pmb_spread *e = column_ago(p, i, 0);
         e->least = values[i] < e->least ? values[i] : e->least;
         e->most = values[i] > e->most ? values[i] : e->most;
     }
@@ -60,7 +60,7 @@ static struct range range_of(const pmb_plot *p, uint8_t series, uint16_t shown)
         return (struct range){own->least, own->most};
     struct range r = {INT16_MAX, INT16_MIN};
     for (uint16_t i = 0; i < shown; i++) {
-        const pmb_extent *e = column_ago(p, series, i);
+        const pmb_spread *e = column_ago(p, series, i);
         r.least = pmb_lesser(r.least, e->least);
         r.most = pmb_greater(r.most, e->most);
     }
@@ -79,7 +79,7 @@ static void draw_series(pmb_canvas *c, const pmb_plot *p, uint8_t series, pmb_re
     const int32_t bottom = (int32_t)r.y + r.h - 1;
     int32_t before_top = 0, before_end = 0;
     for (uint16_t ago = 0; ago < shown; ago++) {
-        const pmb_extent *e = column_ago(p, series, ago);
+        const pmb_spread *e = column_ago(p, series, ago);
         int32_t top = pmb_range_row(range.least, range.most, e->most, r);
         int32_t end = pmb_range_row(range.least, range.most, e->least, r);
         const int32_t own_top = top, own_end = end;

@@ -82,8 +82,9 @@ static pmb_status add(struct search *s, struct patch run)
     return status;
 }
 
-/* Whether a column of a line differs in any plane; and makes it the same, if that is wanted. */
-static bool differs(struct search *s, const uint8_t *now, uint8_t *known)
+/* Whether `bytes` of each line of the format differ in any plane; and makes them the same, if that
+ * is wanted. */
+static bool differs(struct search *s, const uint8_t *now, uint8_t *known, size_t bytes, bool keep)
 {
     const pmb_screen *screen = s->screen;
     const pmb_canvas *c = &screen->canvas;
@@ -93,9 +94,9 @@ static bool differs(struct search *s, const uint8_t *now, uint8_t *known)
     for (uint8_t p = 0; p < c->format->planes; p++, now += c->plane_bytes, known += apart)
         for (uint16_t k = 0; k < s->deep; k++) {
             const size_t at = (size_t)k * c->stride;
-            different = different || memcmp(now + at, known + at, s->bytes) != 0;
-            if (screen->keep_known)
-                memcpy(known + at, now + at, s->bytes);
+            different = different || memcmp(now + at, known + at, bytes) != 0;
+            if (keep)
+                memcpy(known + at, now + at, bytes);
         }
     return different;
 }
@@ -104,8 +105,12 @@ static pmb_status search_line(struct search *s, uint16_t line, const uint8_t *no
 {
     struct patch run = {0};
     pmb_status status = PMB_OK;
+    const bool keep = s->screen->keep_known;
+    if (!differs(s, now, known, (size_t)s->columns * s->bytes, false))
+        return PMB_OK; /* most lines, most of the time */
     for (uint16_t i = 0; i < s->columns && status == PMB_OK; i++) {
-        if (!differs(s, now + (size_t)i * s->bytes, known + (size_t)i * s->bytes))
+        const size_t at = (size_t)i * s->bytes;
+        if (!differs(s, now + at, known + at, s->bytes, keep))
             continue;
         const struct patch one = {i, (uint16_t)(i + 1), line, (uint16_t)(line + 1), 1};
         if (run.changed && is_better(s, &run, &one)) {

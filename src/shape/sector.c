@@ -44,7 +44,7 @@ static bool is_after(pmb_direction d, int32_t x, int32_t y)
     if (side != 0)
         return side > 0;
     /* On the line itself: in the direction, not behind. */
-    return d.x * x + d.y * y > 0;
+    return pmb_ahead(d, x, y) > 0;
 }
 
 /* (x, y) is in the disc of that radius: the same rule as that of pmb_circle_fill, an ellipse 2 r +

@@ -35,4 +35,10 @@ static inline int32_t pmb_side(pmb_direction d, int32_t x, int32_t y)
     return d.x * y - d.y * x;
 }
 
+/* How far a point lies in a direction, times 32767; negative: behind the middle. */
+static inline int32_t pmb_ahead(pmb_direction d, int32_t x, int32_t y)
+{
+    return d.x * x + d.y * y;
+}
+
 #endif

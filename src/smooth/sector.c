@@ -19,6 +19,9 @@ static int32_t inside_by(const pmb_sector *s, const struct ring *ring, int32_t x
         inside = pmb_lesser(inside, -pmb_inside_disc(ring->inner, square));
     if (inside <= -PMB_HALF_PIXEL)
         return inside;
+    /* Behind both edges, which begin in the middle, neither is near. */
+    if (s->wide && pmb_ahead(s->from, x, y) < 0 && pmb_ahead(s->to, x, y) < 0)
+        return inside;
     /* 32767 is one pixel. */
     const int32_t from = pmb_side(s->from, x, y) / 128, to = -pmb_side(s->to, x, y) / 128;
     return pmb_lesser(inside, s->wide ? pmb_greater(from, to) : pmb_lesser(from, to));

@@ -259,8 +259,6 @@ static void a_trace_of_a_whole_card_is_decoded(void **state)
     assert_says(o.out, "i2c-1: Data write: AE");
     assert_says(o.out, "\n0\n");
     /* Commands with several benches number them. */
-    assert_int_equal(shell(PEMBLE " demo --trace d.vcd && test -s d.vcd && test -s d-2.vcd").status,
-                     0);
     assert_int_equal(shell(PEMBLE " symptoms " QUAY
                                   "/gangway.ini --trace s.vcd && test -s s-9.vcd && " PEMBLE
                                   " probe " QUAY "/gangway.ini --trace p.vcd && test -s p.vcd")

@@ -1,4 +1,4 @@
-/* pemble card and pemble demo, as they are typed. */
+/* pemble card, and what all commands have in common, as they are typed. */
 #include "shell.h"
 
 #include <stdio.h>
@@ -100,27 +100,6 @@ static void help_shows_use_options_and_examples(void **state)
     }
 }
 
-static void the_demo_writes_its_pictures(void **state)
-{
-    (void)state;
-    const struct outcome o = shell(PEMBLE " demo -o quay");
-    assert_int_equal(o.status, 0);
-    assert_says(o.out, "quay/gangway.png: 128x64");
-    assert_says(o.out, "quay/gangway-slim.png: 128x32");
-    assert_string_equal(o.err, "");
-    assert_int_equal(shell("test -s quay/gangway.png -a -s quay/gangway-slim.png").status, 0);
-}
-
-static void damaged_tide_data_names_its_line(void **state)
-{
-    (void)state;
-    assert_int_equal(shell("mkdir data && cp " QUAY "/*.ini data").status, 0);
-    write_file("data/tide.csv", "time,height_cm\n00:00,120\nnoon,300\n");
-    const struct outcome o = shell(PEMBLE " demo --quay data");
-    assert_int_equal(o.status, 1);
-    assert_says(o.err, "data/tide.csv:3:");
-}
-
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -131,8 +110,6 @@ int main(void)
         cmocka_unit_test(a_picture_that_cannot_be_written_is_an_error),
         cmocka_unit_test(bad_use_exits_with_2),
         cmocka_unit_test(help_shows_use_options_and_examples),
-        cmocka_unit_test(the_demo_writes_its_pictures),
-        cmocka_unit_test(damaged_tide_data_names_its_line),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

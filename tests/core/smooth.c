@@ -242,6 +242,9 @@ static double sector_inside(const struct shape *s, int x, int y)
     double inside = fmin(s->width + 0.5 - d, s->inner < 0 ? 1000 : d - s->inner - 0.5);
     const double from = s->from * PI / 180, to = (s->from + s->sweep) * PI / 180;
     const double after = sin(from) * py + cos(from) * px, before = -sin(to) * py - cos(to) * px;
+    /* Behind both edges of a sector of more than half a turn, neither is near. */
+    if (s->sweep > 180 && sin(from) * px - cos(from) * py < 0 && sin(to) * px - cos(to) * py < 0)
+        return inside;
     return fmin(inside, s->sweep > 180 ? fmax(after, before) : fmin(after, before));
 }
 
@@ -253,6 +256,17 @@ static double sector_share(const void *shape, int x, int y)
 static double sector_line_share(const void *shape, int x, int y)
 {
     return sector_share(shape, x, y) - share_of(sector_inside(shape, x, y) - 1);
+}
+
+/* Where the ends of a ring that is almost closed are far, nothing shows. */
+static void an_almost_closed_ring_has_no_seam_opposite(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    open_sheet(&s, &pmb_rgb565);
+    pmb_smooth_sector_fill(&s.c, (pmb_point){30, 28}, 20, 10, 0, 65535, PMB_WHITE);
+    for (int16_t y = 28 + 12; y < 28 + 20; y++)
+        assert_int_equal(pmb_canvas_peek(&s.c, (pmb_point){30, y}), PMB_WHITE);
 }
 
 static void sectors_are_as_defined(void **state)
@@ -491,6 +505,7 @@ int main(void)
         cmocka_unit_test(lines_divide_the_colour_between_two_pixels),
         cmocka_unit_test(dashes_are_parts_of_the_line),
         cmocka_unit_test(sectors_are_as_defined),
+        cmocka_unit_test(an_almost_closed_ring_has_no_seam_opposite),
         cmocka_unit_test(polygons_take_their_part_of_the_area),
         cmocka_unit_test(formats_of_one_bit_get_the_hard_shapes),
         cmocka_unit_test(a_clip_changes_nothing_inside_it),

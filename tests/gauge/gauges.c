@@ -281,7 +281,7 @@ static void a_plot_moves_by_a_column(void **state)
     (void)state;
     static const pmb_scale scale = {.least = 0, .most = 40};
     static const pmb_series series[] = {{.scale = &scale, .color = PMB_WHITE, .trace = PMB_TRACE_DOTS}};
-    pmb_extent values[30];
+    pmb_spread values[30];
     pmb_plot p;
     static struct sheet s;
     assert_int_equal(pmb_plot_init(&p, &pmb_theme_dark, series, 1, values, 30), PMB_OK);
@@ -303,7 +303,7 @@ static void a_line_has_no_gaps_and_finds_its_range(void **state)
 {
     (void)state;
     static const pmb_series series[] = {{.color = PMB_WHITE}};
-    pmb_extent values[60];
+    pmb_spread values[60];
     pmb_plot p;
     static struct sheet s;
     assert_int_equal(pmb_plot_init(&p, &pmb_theme_dark, series, 1, values, 60), PMB_OK);

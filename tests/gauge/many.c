@@ -8,7 +8,7 @@ static void columns_show_the_least_and_the_greatest(void **state)
     static const pmb_scale scale = {.least = 0, .most = 40};
     static const pmb_series series[] = {
         {.scale = &scale, .color = PMB_WHITE, .trace = PMB_TRACE_DOTS}};
-    pmb_extent values[20];
+    pmb_spread values[20];
     pmb_plot p;
     static struct sheet s;
     assert_int_equal(pmb_plot_init(&p, &pmb_theme_dark, series, 1, values, 20), PMB_OK);
@@ -35,7 +35,7 @@ static void a_line_of_reference_is_where_its_value_is(void **state)
     static const pmb_scale scale = {.least = 0, .most = 40};
     static const pmb_series series[] = {
         {.scale = &scale, .color = PMB_RED, .trace = PMB_TRACE_DOTS, .marked = true, .mark = 30}};
-    pmb_extent values[20];
+    pmb_spread values[20];
     pmb_plot p;
     static struct sheet s;
     assert_int_equal(pmb_plot_init(&p, &pmb_theme_dark, series, 1, values, 20), PMB_OK);
@@ -58,7 +58,7 @@ static void a_ruler_stands_where_the_values_are(void **state)
     (void)state;
     static const pmb_scale scale = {.least = -20, .most = 100, .major = 30};
     static const pmb_series series[] = {{.scale = &scale, .color = PMB_WHITE}};
-    pmb_extent values[4];
+    pmb_spread values[4];
     pmb_plot p;
     static struct sheet s;
     const pmb_ruler ruler = {&pmb_theme_dark, &scale, PMB_RED, true};

@@ -62,7 +62,7 @@ static void plot(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
         {.scale = &scale, .color = theme->quiet, .trace = PMB_TRACE_FILLED},
         {.color = theme->levels[1], .marked = true, .mark = 0},
         {.scale = &scale, .color = theme->levels[2], .trace = PMB_TRACE_DOTS}};
-    pmb_extent values[3 * 50];
+    pmb_spread values[3 * 50];
     pmb_plot p;
     (void)pmb_plot_init(&p, theme, series, 3, values, 50);
     for (int i = 0; i < 70; i++)
@@ -151,7 +151,7 @@ static void ruled_plot(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int pa
     const pmb_series series[] = {{.scale = &scale, .color = theme->levels[0]}};
     const pmb_ruler ruler = {theme, &scale, theme->quiet, true};
     const int16_t w = pmb_ruler_width(&ruler);
-    pmb_extent values[120];
+    pmb_spread values[120];
     pmb_plot p;
     (void)pmb_plot_init(&p, theme, series, 1, values, 120);
     for (int i = 0; i < 120; i++) {

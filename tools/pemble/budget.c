@@ -37,8 +37,9 @@ static void say_memory(const pmb_panel *panel)
     }
     printf("  whole frame    %5d  %9zu\n", h,
            pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, panel->frame.h}));
-    printf("  tiles, to send only what changed: %zu more\n",
-           sizeof(pmb_tile) * (size_t)PMB_TILES(panel->frame.w, panel->frame.h));
+    printf("  tiles, to send only what changed: %zu more; a mirror, to send just that: %zu more\n",
+           sizeof(pmb_tile) * (size_t)PMB_TILES(panel->frame.w, panel->frame.h),
+           pmb_screen_whole_bytes(panel));
 }
 
 /* Two frames that differ everywhere; the second is measured, without what opening costs. */
@@ -46,7 +47,7 @@ static int say_time(struct stage *stage, int number)
 {
     static const pmb_color colors[] = {PMB_BLACK, PMB_WHITE};
     uint64_t start = 0;
-    pmb_bench_traffic before = {0, 0};
+    pmb_bench_traffic before = {0};
     for (int i = 0; i < 2; i++) {
         start = pmb_bench_now(stage->bench);
         before = pmb_bench_traffic_so_far(stage->bench);
@@ -176,7 +177,7 @@ static int run(int argc, const char **argv)
     }
     if (status == DONE) {
         const int number = setup_find(&setup, panel);
-        status = number < 0 ? BAD_USE : stage_open(&stage, number);
+        status = number < 0 ? BAD_USE : stage_open(&stage, number, 1);
         if (status == DONE) {
             const pmb_panel *p = &stage.acts[number].panel;
             printf("%s, %dx%d, %s\n", setup.panels[number].known->title, p->size.w, p->size.h,

@@ -20,7 +20,7 @@ static const struct usage usage = {
 static int draw(struct stage *stage, int number, const char *out)
 {
     struct act *act = &stage->acts[number];
-    int status = stage_open(stage, number);
+    int status = stage_open(stage, number, 1);
     if (status != DONE)
         return status;
     struct test_card card = test_card_for(&act->panel, act->setup->known->title);

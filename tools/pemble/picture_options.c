@@ -108,7 +108,7 @@ int picture_target_read(struct picture_target *t, const struct picture_words *wo
         t->has_stage = true;
         int status = stage_read(&t->stage, &t->setup, words->panel, &(struct stage_options){0});
         if (status == DONE)
-            status = stage_open(&t->stage, 0);
+            status = stage_open(&t->stage, 0, 1);
         if (status != DONE)
             return status;
         t->size = t->stage.acts[0].panel.size;

@@ -157,7 +157,7 @@ static int probe_i2c(struct stage *stage, int number)
     int status = judge_scan(stage, setup, found, count);
     if (status != DONE)
         return status;
-    status = stage_open(stage, number);
+    status = stage_open(stage, number, 1);
     if (status != DONE)
         return status;
     if (pmb_panel_read(&stage->acts[number].panel, 0, &status_byte, 1) == PMB_OK)

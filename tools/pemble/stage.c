@@ -178,20 +178,23 @@ int stage_read(struct stage *stage, struct setup *believed, const char *config,
     return stage_build(stage, believed, &real, options);
 }
 
-int stage_open(struct stage *stage, int number)
+int stage_open(struct stage *stage, int number, unsigned parts)
 {
     struct act *act = &stage->acts[number];
     pmb_status status =
         pmb_panel_open(&act->panel, &act->setup->config, pmb_bench_port(stage->bench));
     if (status != PMB_OK)
         return stage_failed(stage, number, status);
-    const size_t bytes = pmb_screen_whole_bytes(&act->panel);
-    const size_t tiles = pmb_screen_tile_count(&act->panel, bytes);
-    act->buffer = malloc(bytes);
-    act->tiles = calloc(tiles, sizeof *act->tiles);
-    if (!act->buffer || !act->tiles)
+    const size_t whole = pmb_screen_whole_bytes(&act->panel), part = whole / parts;
+    const size_t least = pmb_screen_least_bytes(&act->panel), band = part > least ? part : least;
+    act->ram = band + whole;
+    act->buffer = malloc(band);
+    act->mirror = malloc(whole);
+    if (!act->buffer || !act->mirror)
         return out_of_memory();
-    status = pmb_screen_init(&act->screen, &act->panel, act->buffer, bytes, act->tiles, tiles);
+    status = pmb_screen_init(&act->screen, &act->panel, act->buffer, band, NULL, 0);
+    if (status == PMB_OK)
+        status = pmb_screen_mirror(&act->screen, act->mirror, whole);
     return status == PMB_OK ? DONE : stage_failed(stage, number, status);
 }
 
@@ -211,7 +214,7 @@ int stage_close(struct stage *stage, int status)
         status = status == DONE ? FAILED : status;
     }
     for (int i = 0; i < MOST_PANELS; i++) {
-        free(stage->acts[i].tiles);
+        free(stage->acts[i].mirror);
         free(stage->acts[i].buffer);
     }
     pmb_bench_free(stage->bench);

@@ -10,8 +10,8 @@ struct act {
     pmb_module *module; /* the real hardware behind it, NULL when there is none */
     pmb_panel panel;
     pmb_screen screen;
-    uint8_t *buffer;
-    pmb_tile *tiles;
+    uint8_t *buffer, *mirror;
+    size_t ram; /* bytes of both */
 };
 
 struct stage {
@@ -54,8 +54,9 @@ char *stage_trace_name(const char *file, int number);
 int stage_read(struct stage *stage, struct setup *believed, const char *config,
                const struct stage_options *options);
 
-/* Opens one panel, with a whole frame of memory and tiles. Returns an exit status. */
-int stage_open(struct stage *stage, int number);
+/* Opens one panel, with memory for a part of a frame, or for a whole one (1), and a mirror. Returns
+ * an exit status. */
+int stage_open(struct stage *stage, int number, unsigned parts);
 
 /* Paints, waits for paper to settle, and says what went wrong. Returns an exit status. */
 int stage_paint(struct stage *stage, int number, pmb_paint paint, void *scene);

@@ -254,7 +254,6 @@ enum { COLUMNS = 4, TILE_WIDTH = 300, GAP = 20, TITLE = 64, CAPTION = 52, BEZEL 
 struct sheet {
     struct image image;
     int width, height; /* of the glass in a tile */
-    int quarters;      /* by which the panel's pictures are turned */
     int count;
 };
 
@@ -279,13 +278,11 @@ static void add_tile(struct sheet *sheet, struct stage *stage, const struct symp
             (void)pmb_panel_sleep(&act->panel);
     }
     /* As the panel hangs when it is configured right. */
-    const pmb_glass_view seen = pmb_module_glass(act->module);
     struct image hung;
-    if (!image_make(&hung, seen.width, seen.height, ink))
+    if (!image_of_glass(&hung, act->module))
         return;
-    memcpy(hung.rgb, seen.rgb, 3 * (size_t)seen.width * (size_t)seen.height);
-    (void)image_turn(&hung, (4 - sheet->quarters) % 4);
-    const pmb_glass_view glass = {hung.width, hung.height, seen.round, hung.rgb};
+    const pmb_glass_view glass = {hung.width, hung.height, pmb_module_glass(act->module).round,
+                                  hung.rgb};
     image_rect(&sheet->image, x, y, sheet->width + 2 * BEZEL, sheet->height + 2 * BEZEL,
                bezel_color);
     image_fit(&sheet->image, x + BEZEL, y + BEZEL, sheet->width, sheet->height, &glass);
@@ -327,7 +324,6 @@ static int draw_sheet(const struct setup *setup, int panel, const char *out, con
     const int w = across ? p->config.size.h : p->config.size.w;
     const int h = across ? p->config.size.w : p->config.size.h;
     const int room = TILE_WIDTH - 2 * BEZEL;
-    sheet.quarters = (int)p->config.rotate;
     sheet.width = w <= room ? room / w * w : room;
     sheet.height = h * sheet.width / w;
     const int rows = (SYMPTOMS + COLUMNS - 1) / COLUMNS;
