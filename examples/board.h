@@ -17,6 +17,16 @@ uint32_t board_milliseconds(void);
  * The bench then leaves a picture of each panel: NAME.png, or NAME-1.png, NAME-2.png ... */
 bool board_running(const char *name, uint32_t milliseconds);
 
+/* Where inputs are wired (input.h). On the bench they do what assets/quay/inputs/NAME.csv says, or
+ * the file that the environment variable PEMBLE_INPUTS names. */
+#define BOARD_BUTTON       PMB_PIN(5)
+#define BOARD_KNOB_A       PMB_PIN(6)
+#define BOARD_KNOB_B       PMB_PIN(7)
+#define BOARD_STICK_ACROSS PMB_PIN(26)
+#define BOARD_STICK_UP     PMB_PIN(27)
+#define BOARD_TILT_ACROSS  PMB_PIN(28)
+#define BOARD_TILT_DOWN    PMB_PIN(29)
+
 /* The files of the board's card; NULL when there is none. */
 const pmb_directory *board_card(void);
 

@@ -7,12 +7,15 @@
 #include <string.h>
 #include "bench.h"
 #include "files.h"
+#include "inputs.h"
 
 enum { MOST = 4 };
 
 static pmb_bench *bench;
 static pmb_module *modules[MOST];
 static int count;
+static pmb_input *devices[4];
+static bool has_inputs;
 
 const pmb_port *board_start(const pmb_panel_config *const panels[])
 {
@@ -24,7 +27,15 @@ const pmb_port *board_start(const pmb_panel_config *const panels[])
             exit(1);
         }
     }
-    return bench ? pmb_bench_port(bench) : NULL;
+    if (!bench)
+        return NULL;
+    static const pmb_pin pins[4][2] = {{BOARD_BUTTON, PMB_PIN_NONE},
+                                       {BOARD_KNOB_A, BOARD_KNOB_B},
+                                       {BOARD_STICK_ACROSS, BOARD_STICK_UP},
+                                       {BOARD_TILT_ACROSS, BOARD_TILT_DOWN}};
+    for (int i = 0; i < 4; i++)
+        devices[i] = pmb_bench_place_input(bench, (pmb_input_kind)i, pins[i][0], pins[i][1]);
+    return pmb_bench_port(bench);
 }
 
 uint32_t board_milliseconds(void)
@@ -57,8 +68,27 @@ static bool save(const char *name, int number)
     return saved;
 }
 
+/* What the inputs of this program do; without a file nobody touches them. */
+static void read_inputs(const char *name)
+{
+    const char *path = getenv("PEMBLE_INPUTS");
+    char usual[512];
+    snprintf(usual, sizeof usual, "%s/%s.csv", INPUTS, name);
+    FILE *f = fopen(usual, "r");
+    if (f)
+        fclose(f);
+    const char *wrong = path || f ? pmb_inputs_read(path ? path : usual, devices) : NULL;
+    if (wrong) {
+        fprintf(stderr, "%s\n", wrong);
+        exit(1);
+    }
+}
+
 bool board_running(const char *name, uint32_t milliseconds)
 {
+    if (!has_inputs)
+        read_inputs(name);
+    has_inputs = true;
     if (board_milliseconds() < milliseconds)
         return true;
     bool good = true;

@@ -67,8 +67,9 @@ static pmb_rect at(int x, int y, int w, int h)
 
 static void paint_kiosk(pmb_canvas *c, void *scene)
 {
-    static const pmb_dial wind = {&pmb_theme_color, &dial_scale, PMB_DEGREES(-135),
-                                  PMB_DEGREES(270), true,        "wind, kn", false};
+    static const pmb_dial wind = {
+        &pmb_theme_color, &dial_scale, PMB_DEGREES(-135), PMB_DEGREES(270), true,
+        "wind, kn",       false};
     static const pmb_segments clock = {&pmb_theme_color, 4, 8, true};
     static const pmb_bar tide = {&pmb_theme_color, &tide_scale, 0};
     static const pmb_bar gusts = {&pmb_theme_color, &wind_scale, 20};
@@ -88,8 +89,8 @@ static void paint_kiosk(pmb_canvas *c, void *scene)
 
 static void paint_gangway(pmb_canvas *c, void *scene)
 {
-    static const pmb_dial wind = {&pmb_theme_dark,  &dial_scale, PMB_DEGREES(-135),
-                                  PMB_DEGREES(270), true,        "kn", false};
+    static const pmb_dial wind = {
+        &pmb_theme_dark, &dial_scale, PMB_DEGREES(-135), PMB_DEGREES(270), true, "kn", false};
     static const pmb_segments tide = {&pmb_theme_dark, 3, 0, false};
     static const pmb_bar bar = {&pmb_theme_dark, &wind_scale, 10};
     const struct weather *w = scene;

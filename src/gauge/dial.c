@@ -97,9 +97,14 @@ static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struc
         const int16_t w = pmb_text_width(&style, text);
         if (w + 2 > apart)
             continue;
-        const int16_t distance =
-            (int16_t)(round->radius - round->band - round->tick - 2 - (w + m.cap_height) / 4 - 2);
-        const pmb_point p = pmb_polar(round->middle, angle_of(round, s, (int32_t)v), distance);
+        const pmb_angle angle = angle_of(round, s, (int32_t)v);
+        const int16_t sine = pmb_sine(angle), cosine = pmb_cosine(angle);
+        /* As far in as the number reaches in that direction. */
+        const int32_t reach = ((int32_t)(sine < 0 ? -sine : sine) * w +
+                               (int32_t)(cosine < 0 ? -cosine : cosine) * m.cap_height) /
+                              65534;
+        const int16_t distance = (int16_t)(round->radius - round->band - round->tick - 6 - reach);
+        const pmb_point p = pmb_polar(round->middle, angle, distance);
         const pmb_rect spot = {(int16_t)(p.x - w), (int16_t)(p.y - m.line), (int16_t)(2 * w),
                                (int16_t)(2 * m.line)};
         pmb_text_box(c, &style, spot, &middle, text);

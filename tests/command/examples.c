@@ -80,6 +80,77 @@ static void two_panels_share_a_bus(void **state)
     assert_int_equal(clean, 2);
 }
 
+static void the_tide_the_air_and_the_ferries_are_shown(void **state)
+{
+    (void)state;
+    static const char *const lines[][2] = {{"tide_dial", "tide_dial.png: a simulated GC9A01"},
+                                           {"barometer", "barometer.png: a simulated SSD1306"},
+                                           {"timetable", "timetable.png: a simulated SSD1680"}};
+    for (size_t i = 0; i < LENGTH(lines); i++) {
+        const struct outcome o = shell(BUILD_DIR "/example-%s", lines[i][0]);
+        assert_int_equal(o.status, 0);
+        assert_says(o.out, lines[i][1]);
+        assert_says(o.out, "complaints: 0");
+    }
+}
+
+/* What a program shows at the end when its inputs do what a script says. */
+static void run_with(const char *example, const char *script, const char *picture)
+{
+    write_file("inputs.csv", script);
+    const struct outcome o = shell("PEMBLE_INPUTS=inputs.csv %s/example-%s && mv %s.png %s",
+                                   BUILD_DIR, example, example, picture);
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "complaints: 0");
+}
+
+static bool same(const char *a, const char *b)
+{
+    return shell("cmp -s %s %s", a, b).status == 0;
+}
+
+static void a_marker_follows_the_tilt(void **state)
+{
+    (void)state;
+    const char heading[] = "time_ms,device,first,second\n";
+    char script[200];
+    run_with("tilt", heading, "level.png");
+    snprintf(script, sizeof script, "%s500,tilt,200,0\n", heading);
+    run_with("tilt", script, "leaning.png");
+    snprintf(script, sizeof script, "%s500,tilt,200,0\n1200,tilt,0,0\n", heading);
+    run_with("tilt", script, "again.png");
+    assert_false(same("level.png", "leaning.png"));
+    assert_true(same("level.png", "again.png"));
+    write_file("inputs.csv", "time_ms,device,first,second\n500,sail,1,\n");
+    const struct outcome bad = shell("PEMBLE_INPUTS=inputs.csv " BUILD_DIR "/example-tilt");
+    assert_int_equal(bad.status, 1);
+    assert_says(bad.err, "inputs.csv:2: names none of");
+}
+
+/* The game is the same each time; the stick steers, and the button starts again when it is over,
+ * and only then. */
+static void a_boat_is_steered_among_buoys(void **state)
+{
+    (void)state;
+    const char heading[] = "time_ms,device,first,second\n";
+    char script[300];
+    run_with("buoys", heading, "adrift.png");
+    run_with("buoys", heading, "adrift-2.png");
+    snprintf(script, sizeof script, "%s400,button,1,\n500,button,0,\n", heading);
+    run_with("buoys", script, "early.png");
+    snprintf(script, sizeof script, "%s19000,button,1,\n19100,button,0,\n", heading);
+    run_with("buoys", script, "restarted.png");
+    snprintf(script, sizeof script, "%s600,stick,0,100\n900,stick,0,0\n", heading);
+    run_with("buoys", script, "steered.png");
+    assert_true(same("adrift.png", "adrift-2.png"));
+    assert_true(same("adrift.png", "early.png"));
+    assert_false(same("adrift.png", "restarted.png"));
+    assert_false(same("adrift.png", "steered.png"));
+    /* The script that comes with it sails further than that. */
+    assert_int_equal(shell(BUILD_DIR "/example-buoys").status, 0);
+    assert_false(same("buoys.png", "adrift.png"));
+}
+
 static void first_light_is_short_and_in_the_readme(void **state)
 {
     (void)state;
@@ -101,6 +172,9 @@ int main(void)
         cmocka_unit_test(the_ferry_crosses_three_kinds_of_panel),
         cmocka_unit_test(a_card_is_shown_and_what_is_not_a_picture_is_reported),
         cmocka_unit_test(two_panels_share_a_bus),
+        cmocka_unit_test(the_tide_the_air_and_the_ferries_are_shown),
+        cmocka_unit_test(a_marker_follows_the_tilt),
+        cmocka_unit_test(a_boat_is_steered_among_buoys),
         cmocka_unit_test(first_light_is_short_and_in_the_readme),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -78,7 +78,7 @@ static void draw_head(pmb_canvas *c, const struct kiosk *k)
 static void draw_plot(pmb_canvas *c, const struct kiosk *k)
 {
     const pmb_theme *theme = &pmb_theme_color;
-    const pmb_ruler left = {theme, &metres, series[0].color, true};
+    const pmb_ruler left = {theme, &metres, PMB_RGB(112, 172, 208), true};
     const pmb_ruler right = {theme, &hectopascal, series[1].color, false};
     const pmb_rect plot = box(22, 48, COLUMNS, 140);
     text_in(c, theme->label, PMB_RGB(112, 172, 208), box(8, 30, 80, 14), PMB_LEFT, "tide, m");
