@@ -122,9 +122,8 @@ static void bands_show_what_a_whole_buffer_shows(void **state)
 static void values_beyond_the_ends_are_at_the_ends(void **state)
 {
     (void)state;
-    static const char *const names[] = {"bar",         "blocks",   "progress",
-                                        "curved bar",  "curved blocks", "thermometer",
-                                        "tank",        "pointer dial"};
+    static const char *const names[] = {"bar",           "blocks",      "progress", "curved bar",
+                                        "curved blocks", "thermometer", "tank",     "pointer dial"};
     for (size_t k = 0; k < LENGTH(names); k++)
         for (size_t i = 0; i < gauge_count; i++) {
             static struct sheet s[4];
@@ -139,6 +138,35 @@ static void values_beyond_the_ends_are_at_the_ends(void **state)
             assert_memory_equal(s[2].pixels, s[3].pixels, sizeof s[0].pixels);
             assert_memory_not_equal(s[0].pixels, s[2].pixels, sizeof s[0].pixels);
         }
+}
+
+/* In its natural size each instrument shows more than in half of it, and larger typefaces make it
+ * larger. */
+static void natural_sizes_suit_the_typefaces(void **state)
+{
+    (void)state;
+    for (int i = PMB_INSTRUMENT_ROUND; i <= PMB_INSTRUMENT_BATTERY; i++) {
+        const pmb_size small = pmb_natural_size(&pmb_theme_dark, (pmb_instrument)i);
+        const pmb_size large = pmb_natural_size(&pmb_theme_color, (pmb_instrument)i);
+        assert_true(small.w >= 8 && small.h >= 5 && small.w <= 140 && small.h <= 120);
+        assert_true(large.w > small.w && large.h > small.h);
+    }
+    /* A dial has its numbers there. */
+    static const pmb_scale scale = {.least = 0, .most = 40, .major = 10};
+    const pmb_dial dial = {
+        &pmb_theme_dark, &scale, PMB_DEGREES(-120), PMB_DEGREES(240), true, NULL, false};
+    pmb_dial plain = dial;
+    const pmb_size n = pmb_natural_size(&pmb_theme_dark, PMB_INSTRUMENT_ROUND);
+    static struct sheet s, t;
+    plain.numbers = false;
+    open_sheet(&s, &pmb_rgb565, all);
+    open_sheet(&t, &pmb_rgb565, all);
+    pmb_dial_draw(&s.c, &dial, (pmb_rect){0, 0, n.w, n.h}, 5, -1);
+    pmb_dial_draw(&t.c, &plain, (pmb_rect){0, 0, n.w, n.h}, 5, -1);
+    int numbers = 0;
+    for (int i = 0; i < W * H; i++)
+        numbers += at(&s, i % W, i / W) != at(&t, i % W, i / W);
+    assert_in_range(numbers, 80, 300); /* nine digits */
 }
 
 static void draw_digits(struct sheet *s, const char *text, bool unlit)
@@ -219,7 +247,9 @@ static void a_battery_warns_before_it_is_empty(void **state)
     int before = -1;
     for (uint8_t percent = 0; percent <= 110; percent = (uint8_t)(percent + 10)) {
         static struct sheet s;
-        const pmb_level level = percent <= 10 ? PMB_ALARM : percent <= 25 ? PMB_CAUTION : PMB_NORMAL;
+        const pmb_level level = percent <= 10   ? PMB_ALARM
+                                : percent <= 25 ? PMB_CAUTION
+                                                : PMB_NORMAL;
         open_sheet(&s, &pmb_rgb565, all);
         pmb_battery_draw(&s.c, &pmb_theme_color, (pmb_rect){3, 3, 110, 40}, percent, false);
         const int full = count_of(&s, pmb_theme_color.levels[level]);
@@ -280,7 +310,8 @@ static void a_plot_moves_by_a_column(void **state)
 {
     (void)state;
     static const pmb_scale scale = {.least = 0, .most = 40};
-    static const pmb_series series[] = {{.scale = &scale, .color = PMB_WHITE, .trace = PMB_TRACE_DOTS}};
+    static const pmb_series series[] = {
+        {.scale = &scale, .color = PMB_WHITE, .trace = PMB_TRACE_DOTS}};
     pmb_spread values[30];
     pmb_plot p;
     static struct sheet s;
@@ -373,6 +404,7 @@ int main(void)
         cmocka_unit_test(gauges_stay_in_their_rectangle),
         cmocka_unit_test(bands_show_what_a_whole_buffer_shows),
         cmocka_unit_test(values_beyond_the_ends_are_at_the_ends),
+        cmocka_unit_test(natural_sizes_suit_the_typefaces),
         cmocka_unit_test(digits_are_parts_of_an_eight),
         cmocka_unit_test(letters_are_told_apart),
         cmocka_unit_test(a_battery_warns_before_it_is_empty),

@@ -5,6 +5,19 @@
 
 enum { CELL_W = 128, CELL_H = 120, ACROSS = 8, DOWN = 8, W = CELL_W * ACROSS, H = CELL_H * DOWN };
 
+/* A theme of one's own: on paper with a second ink what is serious is red. */
+static const pmb_theme paper = {
+    .ground = PMB_WHITE,
+    .ink = PMB_BLACK,
+    .quiet = PMB_BLACK,
+    .faint = PMB_WHITE,
+    .levels = {PMB_BLACK, PMB_RED, PMB_RED},
+    .label = &pmb_font_jetty,
+    .text = &pmb_font_slipway,
+    .numerals = &pmb_font_bollard20,
+    .icons = {&pmb_font_pennant8, &pmb_font_pennant12},
+};
+
 static const struct {
     const char *picture;
     const pmb_format *format;
@@ -14,6 +27,7 @@ static const struct {
     {"gauges-light", &pmb_mono_horizontal, &pmb_theme_light},
     {"gauges-grey", &pmb_grey4, &pmb_theme_dark},
     {"gauges-colour", &pmb_rgb565, &pmb_theme_color},
+    {"gauges-ink", &pmb_ink_horizontal, &paper},
 };
 
 /* Two cells for each: natural size, and beside it as small as 3/5 and as large as the cell. */
