@@ -83,7 +83,7 @@ static pmb_rect bars_of(const PMB_FLASH pmb_chart *k, pmb_rect r, uint16_t count
     const pmb_text_style style = {.font = k->theme->label};
     const int16_t line = (int16_t)(pmb_font_measure(style.font).cap_height + 2 * ROOM);
     for (uint16_t i = 0; k->labels && i < count; i++)
-        if (pmb_text_width(&style, k->labels[i]) > r.w / count || r.h < 3 * line)
+        if (pmb_text_width(&style, k->labels[i]) > (int32_t)r.w / count || r.h < 3 * line)
             return r;
     return (pmb_rect){r.x, r.y, r.w, (int16_t)(k->labels ? r.h - line : r.h)};
 }
@@ -92,7 +92,7 @@ void pmb_chart_draw(pmb_canvas *c, const PMB_FLASH pmb_chart *k, pmb_rect r, con
                     uint16_t count, int16_t chosen)
 {
     const PMB_FLASH pmb_scale *s = k->scale;
-    if (pmb_scale_check(s) != PMB_OK || count == 0 || r.w < count || r.h < 3)
+    if (pmb_scale_check(s) != PMB_OK || count == 0 || (uint16_t)r.w < count || r.w <= 0 || r.h < 3)
         return;
     const pmb_rect bars = bars_of(k, r, count);
     const int32_t zero = pmb_range_row(s->least, s->most, 0, bars);

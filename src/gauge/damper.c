@@ -1,7 +1,8 @@
 /* damper.c - values that settle. */
 #include "pemble/scale.h"
 
-enum { ONE_BITS = 24, ONE = 1 << ONE_BITS };
+enum { ONE_BITS = 24 };
+static const int32_t ONE = (int32_t)1 << ONE_BITS;
 
 /* 2 to the power of -part / whole, of less than one half-life, in 1 / ONE. */
 static int64_t share_left(uint32_t part, uint32_t whole)

@@ -1,0 +1,109 @@
+/* avr_port.c - the ATmega328P (data sheet DS40002061). */
+#include "avr_port.h"
+
+#include <avr/io.h>
+#include <util/delay_basic.h>
+
+static void wait_us(void *context, uint32_t microseconds)
+{
+    (void)context;
+    /* Loops of four cycles, a millisecond each, then what is left. */
+    for (; microseconds >= 1000; microseconds -= 1000)
+        _delay_loop_2(F_CPU / 4000);
+    if (microseconds > 0)
+        _delay_loop_2((uint16_t)(microseconds * (F_CPU / 1000000) / 4 + 1));
+}
+
+/* A pin's bit in its port, and the registers of that. */
+static volatile uint8_t *registers_of(pmb_pin pin, uint8_t *bit)
+{
+    const uint8_t number = (uint8_t)pmb_pin_number(pin);
+    *bit = (uint8_t)(1 << (number < 8 ? number : number < 14 ? number - 8 : number - 14));
+    return number < 8 ? &PIND : number < 14 ? &PINB : &PINC; /* then DDR, PORT */
+}
+
+static void pin_write(void *context, pmb_pin pin, bool high)
+{
+    uint8_t bit;
+    volatile uint8_t *registers = registers_of(pin, &bit);
+    (void)context;
+    registers[2] = high ? registers[2] | bit : registers[2] & (uint8_t)~bit;
+    registers[1] |= bit;
+}
+
+/* SCK and MOSI (and SS, which would end master mode as an input) are outputs. Section "SPI". */
+static pmb_status spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+                      size_t count)
+{
+    uint32_t clock = F_CPU / 2;
+    uint8_t divider = 0;
+    const uint32_t wanted = bus->hertz ? bus->hertz : 4000000;
+    (void)context;
+    while (clock > wanted && divider < 6) {
+        clock /= 2;
+        divider++;
+    }
+    DDRB |= 1 << PB2 | 1 << PB3 | 1 << PB5;
+    /* The dividers 2, 4, 8 ... are pairs of a slow and a doubled clock. */
+    SPSR = divider & 1 ? 0 : 1 << SPI2X;
+    SPCR = (uint8_t)(1 << SPE | 1 << MSTR | divider / 2);
+    for (size_t i = 0; i < count; i++) {
+        SPDR = out ? out[i] : 0;
+        while (!(SPSR & 1 << SPIF))
+            ;
+        const uint8_t back = SPDR;
+        if (in)
+            in[i] = back;
+    }
+    return PMB_OK;
+}
+
+const pmb_port avr_spi_port = {.spi = spi, .pin_write = pin_write, .wait_us = wait_us};
+
+/* Starts an action of the two-wire interface, waits for its end, and returns the status code
+ * (section "2-wire Serial Interface", tables of status codes). */
+static uint8_t act(uint8_t control)
+{
+    TWCR = (uint8_t)(control | 1 << TWINT | 1 << TWEN);
+    while (!(TWCR & 1 << TWINT))
+        ;
+    return TWSR & 0xF8;
+}
+
+enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, BYTE_TAKEN = 0x28 };
+
+static bool send_byte(uint8_t byte, uint8_t expected)
+{
+    TWDR = byte;
+    return act(0) == expected;
+}
+
+static bool send_bytes(const uint8_t *bytes, size_t count)
+{
+    while (count-- > 0)
+        if (!send_byte(*bytes++, BYTE_TAKEN))
+            return false;
+    return true;
+}
+
+static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
+                            size_t head_count, const uint8_t *body, size_t body_count)
+{
+    const uint32_t hertz = bus->hertz ? bus->hertz : 400000;
+    pmb_status status = PMB_OK;
+    (void)context;
+    TWSR = 0;
+    TWBR = (uint8_t)((F_CPU / hertz - 16) / 2);
+    if (act(1 << TWSTA) != STARTED)
+        status = PMB_ERR_BUS;
+    else if (!send_byte((uint8_t)(bus->address << 1), ADDRESS_TAKEN))
+        status = PMB_ERR_NO_ANSWER;
+    else if (!send_bytes(head, head_count) || !send_bytes(body, body_count))
+        status = PMB_ERR_BUS;
+    TWCR = 1 << TWINT | 1 << TWEN | 1 << TWSTO;
+    while (TWCR & 1 << TWSTO)
+        ;
+    return status;
+}
+
+const pmb_port avr_i2c_port = {.i2c_write = i2c_write, .pin_write = pin_write, .wait_us = wait_us};

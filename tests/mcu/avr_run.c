@@ -1,0 +1,72 @@
+/*
+ * avr_run.c - runs a program for the ATmega328P in simavr and prints what it sends by its serial
+ * port. A report, if one is wanted, has the cycles from one mark (a write to GPIOR0) to the next.
+ */
+#include <stdio.h>
+#include <stdlib.h>
+#include <fcntl.h>
+#include <string.h>
+#include <unistd.h>
+#include <avr_uart.h>
+#include <sim_avr.h>
+#include <sim_elf.h>
+
+enum { GPIOR0 = 0x3E, MOST_CYCLES = 2000000000 };
+
+static avr_cycle_count_t marked;
+static FILE *report;
+
+static void byte_sent(struct avr_irq_t *irq, uint32_t value, void *parameter)
+{
+    (void)irq;
+    (void)parameter;
+    putchar((int)value);
+}
+
+static void mark_set(avr_t *avr, avr_io_addr_t address, uint8_t value, void *parameter)
+{
+    (void)parameter;
+    avr->data[address] = value;
+    if (marked && report)
+        fprintf(report, "cycles %llu\n", (unsigned long long)(avr->cycle - marked));
+    marked = avr->cycle;
+}
+
+static void quiet(avr_t *avr, const int level, const char *format, va_list arguments)
+{
+    (void)avr;
+    if (level <= LOG_ERROR)
+        vfprintf(stderr, format, arguments);
+}
+
+int main(int argc, char **argv)
+{
+    static elf_firmware_t firmware;
+    /* Loading prints where what goes. */
+    const int screen = dup(STDOUT_FILENO), nowhere = open("/dev/null", O_WRONLY);
+    dup2(nowhere, STDOUT_FILENO);
+    if (argc < 2 || argc > 3 || elf_read_firmware(argv[1], &firmware) != 0) {
+        fprintf(stderr, "usage: avr-run PROGRAM.elf [REPORT.txt]\n");
+        return 2;
+    }
+    report = argc == 3 ? fopen(argv[2], "w") : NULL;
+    avr_global_logger_set(quiet);
+    avr_t *avr = avr_make_mcu_by_name("atmega328p");
+    if (!avr || avr_init(avr) != 0)
+        return 2;
+    firmware.frequency = 16000000;
+    avr_load_firmware(avr, &firmware);
+    fflush(stdout);
+    dup2(screen, STDOUT_FILENO);
+    uint32_t flags = 0; /* no copy of the serial port on standard error */
+    avr_ioctl(avr, AVR_IOCTL_UART_SET_FLAGS('0'), &flags);
+    avr_irq_register_notify(avr_io_getirq(avr, AVR_IOCTL_UART_GETIRQ('0'), UART_IRQ_OUTPUT),
+                            byte_sent, NULL);
+    avr_register_io_write(avr, GPIOR0, mark_set, NULL);
+    int state = cpu_Running;
+    while (state != cpu_Done && state != cpu_Crashed && avr->cycle < MOST_CYCLES)
+        state = avr_run(avr);
+    if (report)
+        fclose(report);
+    return state == cpu_Done ? 0 : 1;
+}
