@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test fuzz bench build packages coverage golden pictures format clean
+.PHONY: all demo test fuzz mcu bench build packages coverage golden pictures format clean
 
 all: build
 
@@ -17,6 +17,12 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@ctest --preset fuzz
 	@ctest --preset host
 	@ctest --preset asan
+	@$(MAKE) --no-print-directory mcu
+
+# The core on AVR, Cortex-M0 and M3 and RISC-V under emulation: the same pixels as here.
+mcu: build
+	@tools/install-packages.sh tests/mcu/packages.debian
+	@$(MAKE) --no-print-directory -f tests/mcu/Makefile -j$$(nproc)
 
 # The fuzzers for a minute each; what they find is kept in build/fuzz.
 fuzz: packages build/fuzz/build.ninja

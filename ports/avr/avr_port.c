@@ -70,18 +70,20 @@ static uint8_t act(uint8_t control)
     return TWSR & 0xF8;
 }
 
+/* An acknowledged address and an acknowledged byte have codes of their own; which it is we know. */
 enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, BYTE_TAKEN = 0x28 };
 
-static bool send_byte(uint8_t byte, uint8_t expected)
+static bool send_byte(uint8_t byte)
 {
     TWDR = byte;
-    return act(0) == expected;
+    const uint8_t code = act(0);
+    return code == ADDRESS_TAKEN || code == BYTE_TAKEN;
 }
 
 static bool send_bytes(const uint8_t *bytes, size_t count)
 {
     while (count-- > 0)
-        if (!send_byte(*bytes++, BYTE_TAKEN))
+        if (!send_byte(*bytes++))
             return false;
     return true;
 }
@@ -96,7 +98,7 @@ static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *he
     TWBR = (uint8_t)((F_CPU / hertz - 16) / 2);
     if (act(1 << TWSTA) != STARTED)
         status = PMB_ERR_BUS;
-    else if (!send_byte((uint8_t)(bus->address << 1), ADDRESS_TAKEN))
+    else if (!send_byte((uint8_t)(bus->address << 1)))
         status = PMB_ERR_NO_ANSWER;
     else if (!send_bytes(head, head_count) || !send_bytes(body, body_count))
         status = PMB_ERR_BUS;

@@ -1,6 +1,8 @@
 /*
  * avr_run.c - runs a program for the ATmega328P in simavr and prints what it sends by its serial
  * port. A report, if one is wanted, has the cycles from one mark (a write to GPIOR0) to the next.
+ * On the two-wire interface is an SSD1306, the simulator's own model of it; with --glass what it
+ * shows at the end is printed, a line a row.
  */
 #include <stdio.h>
 #include <stdlib.h>
@@ -10,6 +12,7 @@
 #include <avr_uart.h>
 #include <sim_avr.h>
 #include <sim_elf.h>
+#include <ssd1306_virt.h>
 
 enum { GPIOR0 = 0x3E, MOST_CYCLES = 2000000000 };
 
@@ -39,14 +42,33 @@ static void quiet(avr_t *avr, const int level, const char *format, va_list argum
         vfprintf(stderr, format, arguments);
 }
 
+/* The glass as it is mounted when the driver says that segments and rows run backwards: the memory
+ * itself is then upright. */
+static void print_glass(ssd1306_t *part)
+{
+    for (int y = 0; y < 64; y++) {
+        for (int x = 0; x < 128; x++)
+            putchar(part->vram[y / 8][x] >> (y % 8) & 1 ? '#' : '.');
+        putchar('\n');
+    }
+    if (!ssd1306_get_flag(part, SSD1306_FLAG_DISPLAY_ON))
+        puts("the display is off");
+}
+
 int main(int argc, char **argv)
 {
+    static ssd1306_t part;
+    /* Of its pins only the reset is used; PB0, which the programs leave alone. */
+    static ssd1306_wiring_t wiring = {.reset = {'B', 0}};
+    const int with_glass = argc > 1 && strcmp(argv[1], "--glass") == 0;
+    argc -= with_glass;
+    argv += with_glass;
     static elf_firmware_t firmware;
     /* Loading prints where what goes. */
     const int screen = dup(STDOUT_FILENO), nowhere = open("/dev/null", O_WRONLY);
     dup2(nowhere, STDOUT_FILENO);
     if (argc < 2 || argc > 3 || elf_read_firmware(argv[1], &firmware) != 0) {
-        fprintf(stderr, "usage: avr-run PROGRAM.elf [REPORT.txt]\n");
+        fprintf(stderr, "usage: avr-run [--glass] PROGRAM.elf [REPORT.txt]\n");
         return 2;
     }
     report = argc == 3 ? fopen(argv[2], "w") : NULL;
@@ -56,6 +78,8 @@ int main(int argc, char **argv)
         return 2;
     firmware.frequency = 16000000;
     avr_load_firmware(avr, &firmware);
+    ssd1306_init(avr, &part, 128, 64);
+    ssd1306_connect_twi(&part, &wiring);
     fflush(stdout);
     dup2(screen, STDOUT_FILENO);
     uint32_t flags = 0; /* no copy of the serial port on standard error */
@@ -68,5 +92,7 @@ int main(int argc, char **argv)
         state = avr_run(avr);
     if (report)
         fclose(report);
+    if (with_glass)
+        print_glass(&part);
     return state == cpu_Done ? 0 : 1;
 }

@@ -1,5 +1,5 @@
-/* scenes.h - one of everything that is drawn, in programs small enough for every processor: each file
- * scenes_*.c is one, with digests.c. */
+/* scenes.h - one of everything that is drawn, in programs small enough for every processor: each
+ * file scenes_*.c is one, with digests.c. */
 #ifndef PEMBLE_MCU_SCENES_H
 #define PEMBLE_MCU_SCENES_H
 
