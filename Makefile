@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test fuzz mcu bench build packages coverage golden pictures format clean
+.PHONY: all demo test fuzz mcu footprint bench build packages coverage golden pictures format clean
 
 all: build
 
@@ -23,6 +23,10 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 mcu: build
 	@tools/install-packages.sh tests/mcu/packages.debian
 	@$(MAKE) --no-print-directory -f tests/mcu/Makefile -j$$(nproc)
+
+# What programs take on small processors, with each option of include/pemble/options.h.
+footprint: mcu
+	@tests/mcu/footprint.sh
 
 # The fuzzers for a minute each; what they find is kept in build/fuzz.
 fuzz: packages build/fuzz/build.ninja

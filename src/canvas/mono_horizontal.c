@@ -1,5 +1,6 @@
 /* mono_horizontal.c - one bit a pixel, a byte is eight pixels from left to right. */
 #include <string.h>
+#include "pemble/options.h"
 #include "canvas/mono.h"
 
 /* The bit of column x in its byte. */
@@ -54,6 +55,10 @@ static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, u
     }
 }
 
+#ifdef PMB_PLAIN_TEXT
+#define SHADE NULL
+#else
+#define SHADE shade
 static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
                   pmb_color color)
 {
@@ -64,6 +69,7 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
         if (*shares++ >= 128)
             put(row + x / 8, bit_of(x, left_is_lsb), light);
 }
+#endif
 
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
@@ -81,7 +87,7 @@ const PMB_FLASH pmb_format pmb_mono_horizontal = {
     .one_bit = true,
     .fill = fill,
     .stamp = stamp,
-    .shade = shade,
+    .shade = SHADE,
     .peek = peek,
 };
 
@@ -94,6 +100,6 @@ const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
     .one_bit = true,
     .fill = fill,
     .stamp = stamp,
-    .shade = shade,
+    .shade = SHADE,
     .peek = peek,
 };

@@ -1,5 +1,6 @@
 /* mono_vertical.c - one bit a pixel, a byte is eight pixels from top to bottom. */
 #include <string.h>
+#include "pemble/options.h"
 #include "canvas/mono.h"
 
 static uint8_t reversed(uint8_t bits)
@@ -72,6 +73,10 @@ static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, u
     }
 }
 
+#ifdef PMB_PLAIN_TEXT
+#define SHADE NULL
+#else
+#define SHADE shade
 static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
                   pmb_color color)
 {
@@ -82,6 +87,7 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
         if (*shares++ >= 128)
             *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
 }
+#endif
 
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
@@ -98,7 +104,7 @@ const PMB_FLASH pmb_format pmb_mono_vertical = {
     .one_bit = true,
     .fill = fill,
     .stamp = stamp,
-    .shade = shade,
+    .shade = SHADE,
     .peek = peek,
 };
 
@@ -111,6 +117,6 @@ const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .one_bit = true,
     .fill = fill,
     .stamp = stamp,
-    .shade = shade,
+    .shade = SHADE,
     .peek = peek,
 };

@@ -6,8 +6,8 @@
 #include "shape/spans.h"
 
 pmb_status pmb_plot_init(pmb_plot *p, const PMB_FLASH pmb_theme *theme,
-                         const PMB_FLASH pmb_series *series, uint8_t series_count, pmb_spread *values,
-                         uint16_t columns)
+                         const PMB_FLASH pmb_series *series, uint8_t series_count,
+                         pmb_spread *values, uint16_t columns)
 {
     if (!p || !theme || !series || !values || series_count == 0 || columns == 0)
         return PMB_ERR_ARGUMENT;

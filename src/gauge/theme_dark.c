@@ -1,4 +1,5 @@
-/* theme_dark.c - light on dark, for one bit; a file of its own, so that only its fonts are linked. */
+/* theme_dark.c - light on dark, for one bit; a file of its own, so that only its fonts are linked.
+ */
 #include "pemble/fonts.h"
 #include "pemble/theme.h"
 

@@ -1,4 +1,5 @@
-/* theme_light.c - dark on light, for one bit; a file of its own, so that only its fonts are linked. */
+/* theme_light.c - dark on light, for one bit; a file of its own, so that only its fonts are linked.
+ */
 #include "pemble/fonts.h"
 #include "pemble/theme.h"
 

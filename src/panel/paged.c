@@ -45,7 +45,7 @@ static pmb_status plan(pmb_panel *panel)
     /* Segment remap counts all columns of the memory from the other end; the COM scan direction
      * only exchanges the rows that are scanned, so rows keep their offset. */
     pmb_mirror_offset(panel, TURN_RIGHT);
-    panel->format = panel->turn & TURN_SWAP ? &pmb_mono_horizontal_lsb : &pmb_mono_vertical;
+    panel->format = pmb_page_format(panel);
     pmb_plan_frame(panel, 1, 8);
     if (has(panel, PMB_PAGED_LCD))
         return check_lcd(panel);

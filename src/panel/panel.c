@@ -79,6 +79,8 @@ pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, cons
         return status;
     pmb_plan_turn(panel);
     status = family_of(panel)->plan(panel);
+    if (status == PMB_OK && !panel->format) /* left out of this build: PMB_NO_TURN */
+        status = PMB_ERR_UNSUPPORTED;
     if (status != PMB_OK)
         return status;
     config->bus.kind->idle(config, port);

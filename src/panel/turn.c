@@ -1,5 +1,6 @@
 /* turn.c - rotation and mirroring as exchanges of axes and directions. */
 #include "panel/turn.h"
+#include "pemble/options.h"
 
 void pmb_plan_turn(pmb_panel *panel)
 {
@@ -82,8 +83,13 @@ const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel)
 {
     /* Where rows run from the bottom, the highest bit comes first. */
     const bool bottom = panel->turn & TURN_BOTTOM;
+#ifdef PMB_NO_TURN
+    if (panel->turn & TURN_SWAP)
+        return NULL;
+#else
     if (panel->turn & TURN_SWAP)
         return bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
+#endif
     return bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
 }
 

@@ -36,7 +36,8 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows);
 void pmb_leave_to_controller(pmb_panel *panel, uint8_t can);
 void pmb_mirror_offset(pmb_panel *panel, uint8_t axes);
 
-/* The one-bit format for pages of eight rows, with what is left of the turn. */
+/* The one-bit format for pages of eight rows, with what is left of the turn; NULL with PMB_NO_TURN,
+ * when axes are exchanged. */
 const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel);
 
 /* The columns and rows of the controller's memory that a part of the screen has. */

@@ -1,4 +1,5 @@
 /* screen.c - painting by bands and presenting. */
+#include "pemble/options.h"
 #include "pemble/screen.h"
 #include "screen/tiles.h"
 #include "pemble/families.h"
@@ -46,8 +47,14 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     *screen = (pmb_screen){.panel = panel, .buffer = buffer, .tiles = tiles};
     screen->band_rows = rows_held(panel, buffer_bytes);
     screen->buffer_bytes = bytes_of(panel, screen->band_rows);
+#ifdef PMB_NO_TILES
+    (void)tile_count;
+    if (tiles)
+        return PMB_ERR_UNSUPPORTED;
+#else
     if (tiles && tile_count < pmb_screen_tile_count(panel, buffer_bytes))
         return PMB_ERR_ARGUMENT;
+#endif
     pmb_screen_forget(screen);
     pmb_rect all = panel->frame;
     all.h = screen->band_rows;
@@ -67,12 +74,14 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 void pmb_screen_forget(pmb_screen *screen)
 {
     screen->refreshed = screen->mirrored = false;
+#ifndef PMB_NO_TILES
     if (!screen->tiles)
         return;
     const size_t count = (size_t)pmb_tiles_across(screen->panel) *
                          (size_t)pmb_tiles_down(screen->panel, screen->band_rows);
     for (size_t i = 0; i < count; i++)
         screen->tiles[i] = 0;
+#endif
 }
 
 /* Makes the canvas stand for the band that starts at row y. */
@@ -101,8 +110,10 @@ static pmb_status send_band(pmb_screen *screen)
 {
     if (screen->mirror)
         return screen->send_changes(screen);
+#ifndef PMB_NO_TILES
     if (screen->tiles)
         return pmb_send_changed_tiles(screen);
+#endif
     screen->sent = true;
     return pmb_panel_write(screen->panel, &screen->canvas, screen->canvas.bounds);
 }

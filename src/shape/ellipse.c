@@ -1,4 +1,5 @@
 /* ellipse.c - ellipses, discs, rings and rectangles with round corners, row by row. */
+#include "pemble/options.h"
 #include "pemble/shape.h"
 #include "shape/outline.h"
 #include "shape/spans.h"
@@ -10,9 +11,17 @@
  * are below 2^15, so all of it fits. `excess` is the left side less the right one, kept up to date
  * with differences. A circle has the smaller numbers that it gets for w = h = 1 in the squares.
  */
+#ifdef PMB_SHORT_ELLIPSES
+typedef int32_t wide;
+enum { LONGEST = 180 }; /* its fourth power fits */
+#else
+typedef int64_t wide;
+enum { LONGEST = INT16_MAX };
+#endif
+
 struct edge {
     pmb_outline o;
-    int64_t ww, hh, excess;
+    wide ww, hh, excess;
     int32_t dx, dy; /* of the outermost pixel of the row looked at last; see pmb_outline */
 };
 
@@ -20,10 +29,10 @@ static struct edge edge_of(pmb_outline o)
 {
     struct edge e = {.o = o, .ww = 1, .hh = 1, .dx = o.w % 2 ? 0 : 1};
     if (o.w != o.h) {
-        e.ww = (int64_t)o.w * o.w;
-        e.hh = (int64_t)o.h * o.h;
+        e.ww = (wide)o.w * o.w;
+        e.hh = (wide)o.h * o.h;
     }
-    e.excess = e.dx * e.hh - (int64_t)o.w * o.w * e.hh;
+    e.excess = e.dx * e.hh - (wide)o.w * o.w * e.hh;
     return e;
 }
 
@@ -35,16 +44,16 @@ static int32_t indent(struct edge *e, int32_t i)
 {
     const pmb_outline *o = &e->o;
     int32_t dy;
-    if (i < 0 || i >= o->r.h)
+    if (i < 0 || i >= o->r.h || o->w > LONGEST || o->h > LONGEST)
         return -1;
     if (!pmb_outline_row(o, i, &dy))
         return 0;
-    e->excess += (int64_t)(dy * dy - e->dy * e->dy) * e->ww;
+    e->excess += (wide)(dy * dy - e->dy * e->dy) * e->ww;
     e->dy = dy;
     for (; e->dx > 1 && e->excess > 0; e->dx -= 2)
         e->excess -= (4 * e->dx - 4) * e->hh;
     for (; e->dx + 2 < o->w; e->dx += 2) {
-        const int64_t further = e->excess + (4 * e->dx + 4) * e->hh;
+        const wide further = e->excess + (4 * e->dx + 4) * e->hh;
         if (further > 0)
             break;
         e->excess = further;

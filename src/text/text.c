@@ -1,4 +1,5 @@
 /* text.c - drawing and measuring a line of text. */
+#include "pemble/options.h"
 #include "pemble/text.h"
 #include "shape/spans.h"
 #include "text/glyph.h"
@@ -24,6 +25,7 @@ static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
     c->format->stamp(c, area, g->bits, (uint16_t)(from_row * g->w + from_column), g->w, color);
 }
 
+#ifndef PMB_PLAIN_TEXT
 /* Mixes the colour into a rectangle, all of it by the same share. */
 static void shade_rect(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, uint8_t share,
                        pmb_color color)
@@ -91,16 +93,26 @@ static void shade_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
             pmb_span_shade(c, x + g->left + piece.x, y - g->top + piece.y + row, piece.w,
                            piece.shares, color);
 }
+#endif
 
 static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
                        int32_t pen, uint8_t scale)
 {
-    if (scale > 1 || (style->turn & 3) != 0)
+#ifdef PMB_PLAIN_TEXT
+    (void)scale;
+    if (g->depth > 1 || g->kept != 0)
+        return;
+#else
+    if (scale > 1 || (style->turn & 3) != 0) {
         draw_rects(c, g, style, p, pen, scale);
-    else if (g->depth > 1 || g->kept != 0)
+        return;
+    }
+    if (g->depth > 1 || g->kept != 0) {
         shade_glyph(c, g, p.x + pen, p.y, style->color);
-    else
-        stamp_glyph(c, g, p.x + pen, p.y, style->color);
+        return;
+    }
+#endif
+    stamp_glyph(c, g, p.x + pen, p.y, style->color);
 }
 
 /* The pen of a text, and the glyph before it. */
@@ -118,8 +130,12 @@ static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **
     if (code == 0)
         return false;
     *glyph = pmb_style_glyph(style, code);
+#ifdef PMB_PLAIN_TEXT
+    (void)scale;
+#else
     if (pen->font == glyph->font)
         pen->at += (int32_t)pmb_font_kerning(pen->font, pen->number, glyph->number) * scale;
+#endif
     pen->font = glyph->font;
     pen->number = glyph->number;
     return true;
@@ -165,8 +181,21 @@ const char *pmb_text_cut(const pmb_text_style *style, const char *text, const ch
     return text;
 }
 
+/* Whether the rows of an upright text are all outside of the clip: then only its width is wanted.
+ */
+static bool is_hidden(const pmb_canvas *c, const pmb_text_style *style, pmb_point p)
+{
+    const pmb_font_metrics m = pmb_font_measure(style->font);
+    const int32_t scale = pmb_style_scale(style), row = (int32_t)p.y + c->origin.y;
+    return (style->turn & 3) == 0 && !style->fallbacks &&
+           (row + m.descent * scale <= c->clip.y ||
+            row - m.ascent * scale >= (int32_t)c->clip.y + c->clip.h);
+}
+
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
+    if (is_hidden(c, style, p))
+        c = NULL;
     return pmb_coordinate(p.x + pmb_text_run(c, style, p, text, NULL));
 }
 
