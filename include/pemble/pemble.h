@@ -15,9 +15,16 @@
  * The objects are structs of yours; Pemble allocates nothing, keeps nothing between calls but in
  * them, and calls nothing but the port. Every function that can fail returns a pmb_status. Two
  * threads may use two panels at once if the port may be used so.
+ *
+ * C++ programs include this header, which says that the functions are C; flash tables on AVR are C
+ * only.
  */
 #ifndef PEMBLE_H
 #define PEMBLE_H
+
+#ifdef __cplusplus
+extern "C" {
+#endif
 
 #include "pemble/angle.h"
 #include "pemble/canvas.h"
@@ -49,5 +56,9 @@
 #include "pemble/terminal.h"
 #include "pemble/text.h"
 #include "pemble/theme.h"
+
+#ifdef __cplusplus
+}
+#endif
 
 #endif

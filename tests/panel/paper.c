@@ -209,6 +209,42 @@ static void deep_sleep_needs_a_reset_pin(void **state)
     rig_close(&rig);
 }
 
+static void paint_three_inks(pmb_canvas *c, void *scene)
+{
+    (void)scene;
+    pmb_fill(c, PMB_WHITE);
+    pmb_rect_fill(c, (pmb_rect){10, 10, 180, 280}, PMB_BLACK);
+    pmb_circle_fill(c, (pmb_point){300, 150}, 90, PMB_RED);
+}
+
+/* All that is in RAM, with the stack of the calls left out: panel, screen and a band of a row. */
+static void three_inks_of_400_by_300_take_less_than_2_kilobytes(void **state)
+{
+    (void)state;
+    const pmb_panel_config config = paper(&pmb_uc8176_red, 400, 300);
+    static struct {
+        pmb_panel panel;
+        pmb_screen screen;
+        uint8_t band[800];
+    } ram;
+    struct rig rig;
+    rig_build(&rig, &config);
+    assert_true(sizeof ram + sizeof config < 2048);
+    assert_int_equal(pmb_panel_open(&ram.panel, &config, rig.port), PMB_OK);
+    for (size_t band = pmb_screen_least_bytes(&ram.panel); band <= sizeof ram.band; band *= 2) {
+        assert_int_equal(pmb_screen_init(&ram.screen, &ram.panel, ram.band, band, NULL, 0), PMB_OK);
+        assert_int_equal(pmb_screen_paint(&ram.screen, paint_three_inks, NULL), PMB_OK);
+        assert_int_equal(pmb_panel_wait(&ram.panel, 30000), PMB_OK);
+        const pmb_glass_view glass = pmb_module_glass(rig.module);
+        const uint8_t *black = glass.rgb + 3 * (100 * 400 + 50);
+        const uint8_t *red = glass.rgb + 3 * (150 * 400 + 300);
+        const uint8_t *white = glass.rgb + 3 * (5 * 400 + 5);
+        assert_true(black[0] < 80 && red[0] > red[2] + 80 && white[2] > 180);
+    }
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -221,6 +257,7 @@ int main(void)
         cmocka_unit_test(without_a_busy_pin_it_waits_long_enough),
         cmocka_unit_test(a_stuck_busy_line_is_a_timeout),
         cmocka_unit_test(deep_sleep_needs_a_reset_pin),
+        cmocka_unit_test(three_inks_of_400_by_300_take_less_than_2_kilobytes),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
