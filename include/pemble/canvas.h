@@ -78,6 +78,18 @@ extern const PMB_FLASH pmb_format pmb_mono_horizontal_lsb;
 extern const PMB_FLASH pmb_format pmb_grey4;
 extern const PMB_FLASH pmb_format pmb_grey4_vertical;
 
+/* The number of a colour of the canvas's palette in 4 or 8 bits, at most 16 or 256 of them; without
+ * a palette all is black. A colour that is not in it is drawn as the nearest: the one with the
+ * least sum of squares of the differences in red, green and blue. In 4 bits two pixels share a
+ * byte, the high nibble the left one. */
+extern const PMB_FLASH pmb_format pmb_index4;
+extern const PMB_FLASH pmb_format pmb_index8;
+
+typedef struct pmb_palette {
+    const PMB_FLASH pmb_color *colors;
+    uint16_t count;
+} pmb_palette;
+
 /* A pmb_color for each pixel, high byte first, as colour controllers take it. */
 extern const PMB_FLASH pmb_format pmb_rgb565;
 
@@ -92,11 +104,13 @@ extern const PMB_FLASH pmb_format pmb_ink_horizontal_lsb;
 struct pmb_canvas {
     const PMB_FLASH pmb_format *format;
     uint8_t *pixels;
-    uint16_t stride;      /* bytes from one line (of rows_per_line rows) to the next */
-    uint32_t plane_bytes; /* bytes of one plane; the second plane follows the first */
-    pmb_rect bounds;      /* the part of the screen that the buffer holds */
-    pmb_rect clip;        /* where drawing is kept, in screen coordinates; inside bounds */
-    pmb_point origin;     /* added to every coordinate that is drawn at */
+    uint16_t stride;            /* bytes from one line (of rows_per_line rows) to the next */
+    uint32_t plane_bytes;       /* bytes of one plane; the second plane follows the first */
+    pmb_rect bounds;            /* the part of the screen that the buffer holds */
+    pmb_rect clip;              /* where drawing is kept, in screen coordinates; inside bounds */
+    pmb_point origin;           /* added to every coordinate that is drawn at */
+    const pmb_palette *palette; /* of pmb_index4 and pmb_index8, to be set after pmb_canvas_init; a
+                                   screen sets it itself */
 };
 
 /* Bytes that a buffer of that size takes in that format; 0 when the size is not positive or the

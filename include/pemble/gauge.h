@@ -24,9 +24,9 @@ typedef enum pmb_instrument {
     PMB_INSTRUMENT_LEVEL,     /* a bar that lies, progress */
     PMB_INSTRUMENT_UPRIGHT,   /* a bar that stands, thermometer */
     PMB_INSTRUMENT_TANK,
-    PMB_INSTRUMENT_PLOT,      /* plot, chart, scope */
+    PMB_INSTRUMENT_PLOT, /* plot, chart, scope */
     PMB_INSTRUMENT_SPARKLINE,
-    PMB_INSTRUMENT_BATTERY    /* battery, signal */
+    PMB_INSTRUMENT_BATTERY /* battery, signal */
 } pmb_instrument;
 
 pmb_size pmb_natural_size(const PMB_FLASH pmb_theme *theme, pmb_instrument instrument);

@@ -65,7 +65,12 @@ typedef struct pmb_panel_config {
     uint8_t bias;        /* LCD: 1/n bias, such as 9 for 1/9; 0: the usual one */
     uint8_t temperature; /* LCD: PMB_TEMPERATURE(n); 0: the usual one */
     pmb_refresh refresh; /* e-paper: what a present does */
-    uint8_t full_every;  /* e-paper: after so many others a present refreshes fully; 0: never */
+    /* What pixels are kept in. NULL: as the controller takes them. TFTs (pmb_family_dcs) also take
+     * formats that need less memory, which are widened on the way out: pmb_index4 and pmb_index8
+     * with a palette, pmb_grey4, pmb_mono_horizontal. */
+    const PMB_FLASH pmb_format *format;
+    const pmb_palette *palette;
+    uint8_t full_every; /* e-paper: after so many others a present refreshes fully; 0: never */
 } pmb_panel_config;
 
 /* A panel in use. The fields are for reading; change them through the functions. */

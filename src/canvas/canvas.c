@@ -37,6 +37,7 @@ pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pm
     c->bounds = bounds;
     c->clip = bounds;
     c->origin = (pmb_point){0, 0};
+    c->palette = NULL;
     return PMB_OK;
 }
 

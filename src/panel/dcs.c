@@ -52,8 +52,14 @@ static pmb_status plan(pmb_panel *panel)
     const pmb_panel_config *config = panel->config;
     pmb_leave_to_controller(panel, TURN_SWAP | TURN_RIGHT | TURN_BOTTOM);
     pmb_mirror_offset(panel, TURN_RIGHT | TURN_BOTTOM);
-    panel->format = &pmb_rgb565;
+    panel->format = config->format ? config->format : &pmb_rgb565;
     pmb_plan_frame(panel, 1, 1);
+    if (panel->format->planes != 1 || panel->format->rows_per_line != 1)
+        return PMB_ERR_UNSUPPORTED;
+    /* The screen, widened to whole bytes of its own memory; what is too much is not sent. */
+    panel->column_unit = panel->format->columns_per_byte;
+    panel->frame.w = (int16_t)((panel->frame.w + panel->column_unit - 1) / panel->column_unit *
+                               panel->column_unit);
     if (config->contrast || config->bias || config->temperature || config->com)
         return PMB_ERR_ARGUMENT;
     return PMB_OK;
@@ -142,8 +148,41 @@ static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint1
     return status;
 }
 
+/* A row in another format, as the colours that its pixels show. */
+static pmb_status send_row(const pmb_panel *panel, const pmb_canvas *held, int16_t x, int16_t y,
+                           int16_t count)
+{
+    enum { CHUNK = 16 };
+    uint8_t chunk[2 * CHUNK];
+    pmb_status status = PMB_OK;
+    while (count > 0 && status == PMB_OK) {
+        const int16_t part = count < CHUNK ? count : CHUNK;
+        for (int16_t i = 0; i < part; i++, x++) {
+            const pmb_color color = held->format->peek(held, x, y);
+            chunk[2 * i] = (uint8_t)(color >> 8);
+            chunk[2 * i + 1] = (uint8_t)color;
+        }
+        status = is_wide(panel) ? send_wide(panel, chunk, (uint16_t)part)
+                                : pmb_send_data(panel, chunk, 2u * (uint16_t)part);
+        count = (int16_t)(count - part);
+    }
+    return status;
+}
+
+static pmb_status write_other(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    area = pmb_rect_common(area, (pmb_rect){0, 0, panel->size.w, panel->size.h});
+    pmb_status status = pmb_rect_is_empty(area) ? PMB_OK : open_window(panel, area);
+    for (int16_t row = 0; row < area.h && status == PMB_OK; row++)
+        status = send_row(panel, held, (int16_t)(area.x - held->bounds.x),
+                          (int16_t)(area.y - held->bounds.y + row), area.w);
+    return status;
+}
+
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
+    if (held->format != &pmb_rgb565)
+        return write_other(panel, held, area);
     pmb_walk walk = pmb_plan_walk(panel, held, area);
     pmb_status status = open_window(panel, area);
     for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)

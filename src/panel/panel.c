@@ -81,6 +81,8 @@ pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, cons
     status = family_of(panel)->plan(panel);
     if (status == PMB_OK && !panel->format) /* left out of this build: PMB_NO_TURN */
         status = PMB_ERR_UNSUPPORTED;
+    if (status == PMB_OK && config->format && config->format != panel->format)
+        status = PMB_ERR_UNSUPPORTED;
     if (status != PMB_OK)
         return status;
     config->bus.kind->idle(config, port);

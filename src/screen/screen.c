@@ -60,6 +60,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     all.h = screen->band_rows;
     const pmb_status status =
         pmb_canvas_init(&screen->canvas, panel->format, all, buffer, screen->buffer_bytes);
+    screen->canvas.palette = panel->config->palette;
     if (status == PMB_OK)
         pmb_screen_clear_band(screen);
     return status;
@@ -93,6 +94,7 @@ static void move_band(pmb_screen *screen, int16_t y)
                            left < screen->band_rows ? left : screen->band_rows};
     (void)pmb_canvas_init(&screen->canvas, screen->panel->format, band, screen->buffer,
                           screen->buffer_bytes);
+    screen->canvas.palette = screen->panel->config->palette;
 }
 
 void pmb_screen_clear_band(pmb_screen *screen)
