@@ -41,10 +41,11 @@ typedef struct pmb_screen {
     pmb_tile *tiles;                                       /* NULL: everything is sent each time */
     uint8_t *mirror;                                       /* NULL: none */
     pmb_status (*send_changes)(struct pmb_screen *screen); /* private: with a mirror */
-    bool mirrored;                    /* private: the mirror is what the glass shows */
-    int16_t band_rows;                /* rows that the buffer holds */
-    bool sent, keep_known, refreshed; /* private */
-    uint8_t since_full;               /* e-paper: refreshes since the last full one */
+    bool mirrored;                             /* private: the mirror is what the glass shows */
+    pmb_rect area;                             /* private: what is painted and sent now */
+    int16_t band_rows;                         /* rows that the buffer holds */
+    bool sent, keep_known, refreshed, painted; /* private */
+    uint8_t since_full;                        /* e-paper: refreshes since the last full one */
 } pmb_screen;
 
 /*
@@ -79,11 +80,22 @@ pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes);
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /*
+ * The same for a part of the screen, when no more has changed: paint is called for the bands that
+ * the part touches, with a clip that holds it, widened to whole tiles; nothing else is painted,
+ * looked at or sent. PMB_ERR_ARGUMENT: a null pointer. On e-paper, and before a first whole paint,
+ * it is pmb_screen_paint.
+ */
+pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area);
+
+/*
  * For a screen whose buffer holds the whole frame: the canvas to draw on directly, which keeps what
  * was drawn; NULL when the buffer is smaller. pmb_screen_present sends what changed in it.
  */
 pmb_canvas *pmb_screen_canvas(pmb_screen *screen);
 pmb_status pmb_screen_present(pmb_screen *screen);
+
+/* The same for the part in which something was drawn; widened as above. */
+pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area);
 
 /* Forgets what is on the glass: the next paint or present sends everything. */
 void pmb_screen_forget(pmb_screen *screen);

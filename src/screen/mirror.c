@@ -18,7 +18,7 @@ struct patch {
 
 struct search {
     pmb_screen *screen;
-    uint16_t columns;     /* of a line */
+    uint16_t from, to;    /* columns of a line, in the part that is looked at */
     uint16_t bytes, deep; /* of a unit: in each line of the format, and how many of these */
     struct patch open[MOST_OPEN];
     uint8_t count;
@@ -106,9 +106,10 @@ static pmb_status search_line(struct search *s, uint16_t line, const uint8_t *no
     struct patch run = {0};
     pmb_status status = PMB_OK;
     const bool keep = s->screen->keep_known;
-    if (!differs(s, now, known, (size_t)s->columns * s->bytes, false))
+    const size_t first = (size_t)s->from * s->bytes;
+    if (!differs(s, now + first, known + first, (size_t)(s->to - s->from) * s->bytes, false))
         return PMB_OK; /* most lines, most of the time */
-    for (uint16_t i = 0; i < s->columns && status == PMB_OK; i++) {
+    for (uint16_t i = s->from; i < s->to && status == PMB_OK; i++) {
         const size_t at = (size_t)i * s->bytes;
         if (!differs(s, now + at, known + at, s->bytes, keep))
             continue;
@@ -144,16 +145,19 @@ static pmb_status send_changes(pmb_screen *screen)
     const pmb_canvas *c = &screen->canvas;
     const PMB_FLASH pmb_format *f = c->format;
     const pmb_panel *panel = screen->panel;
+    const pmb_rect part = pmb_rect_common(c->bounds, screen->area);
     struct search s = {
         .screen = screen,
-        .columns = (uint16_t)(c->bounds.w / panel->column_unit),
+        .from = (uint16_t)((part.x - c->bounds.x) / panel->column_unit),
+        .to = (uint16_t)((part.x - c->bounds.x + part.w) / panel->column_unit),
         .bytes = (uint16_t)(panel->column_unit / f->columns_per_byte * f->bytes_per_pixel),
         .deep = (uint16_t)(panel->row_unit / f->rows_per_line)};
-    const uint16_t lines = (uint16_t)(c->bounds.h / panel->row_unit);
+    const uint16_t top = (uint16_t)((part.y - c->bounds.y) / panel->row_unit);
+    const uint16_t lines = (uint16_t)(top + part.h / panel->row_unit);
     const size_t above = (size_t)((c->bounds.y - panel->frame.y) / panel->row_unit);
     const size_t line_bytes = (size_t)c->stride * s.deep;
     pmb_status status = PMB_OK;
-    for (uint16_t line = 0; line < lines && status == PMB_OK; line++) {
+    for (uint16_t line = top; line < lines && status == PMB_OK; line++) {
         status = search_line(&s, line, c->pixels + line * line_bytes,
                              screen->mirror + (above + line) * line_bytes);
         if (status == PMB_OK)

@@ -1,6 +1,7 @@
 /* screen.c - painting by bands and presenting. */
 #include "pemble/options.h"
 #include "pemble/screen.h"
+#include "geometry/limits.h"
 #include "screen/tiles.h"
 #include "pemble/families.h"
 
@@ -46,6 +47,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
         return PMB_ERR_ARGUMENT;
     *screen = (pmb_screen){.panel = panel, .buffer = buffer, .tiles = tiles};
     screen->band_rows = rows_held(panel, buffer_bytes);
+    screen->area = panel->frame;
     screen->buffer_bytes = bytes_of(panel, screen->band_rows);
 #ifdef PMB_NO_TILES
     (void)tile_count;
@@ -74,7 +76,7 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 
 void pmb_screen_forget(pmb_screen *screen)
 {
-    screen->refreshed = screen->mirrored = false;
+    screen->refreshed = screen->mirrored = screen->painted = false;
 #ifndef PMB_NO_TILES
     if (!screen->tiles)
         return;
@@ -101,10 +103,12 @@ void pmb_screen_clear_band(pmb_screen *screen)
 {
     const pmb_size size = screen->panel->size;
     pmb_canvas *c = &screen->canvas;
-    const pmb_rect band = {0, 0, c->bounds.w, c->bounds.h};
-    c->format->fill(c, band, PMB_BLACK);
+    pmb_rect part = pmb_rect_common(c->bounds, screen->area);
     /* The frame may be wider than what can be seen; nothing is drawn there. */
-    c->clip = pmb_rect_common(c->bounds, (pmb_rect){0, 0, size.w, size.h});
+    c->clip = pmb_rect_common(part, (pmb_rect){0, 0, size.w, size.h});
+    part.x = (int16_t)(part.x - c->bounds.x);
+    part.y = (int16_t)(part.y - c->bounds.y);
+    c->format->fill(c, part, PMB_BLACK);
 }
 
 /* Sends what changed in the band that the buffer holds. */
@@ -117,7 +121,8 @@ static pmb_status send_band(pmb_screen *screen)
         return pmb_send_changed_tiles(screen);
 #endif
     screen->sent = true;
-    return pmb_panel_write(screen->panel, &screen->canvas, screen->canvas.bounds);
+    return pmb_panel_write(screen->panel, &screen->canvas,
+                           pmb_rect_common(screen->canvas.bounds, screen->area));
 }
 
 /* Sends what changed: of what is painted, band after band, or (no paint) of the whole buffer. */
@@ -127,6 +132,8 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene)
     for (int16_t y = frame.y; paint && y < frame.y + frame.h;
          y = (int16_t)(y + screen->band_rows)) {
         move_band(screen, y);
+        if (pmb_rect_is_empty(pmb_rect_common(screen->canvas.bounds, screen->area)))
+            continue;
         pmb_screen_clear_band(screen);
         paint(&screen->canvas, scene);
         const pmb_status status = send_band(screen);
@@ -177,13 +184,42 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
     return status;
 }
 
-static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene)
+/* The part of the frame that has the area, in whole tiles, which are whole units of the panel, too.
+ */
+static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
 {
+    const pmb_rect frame = screen->panel->frame, part = pmb_rect_common(area, frame);
+    const int16_t rows = (int16_t)pmb_lesser(screen->band_rows, PMB_TILE_ROWS);
+    const int32_t left = (part.x - frame.x) / PMB_TILE_COLUMNS * PMB_TILE_COLUMNS;
+    const int32_t top = (part.y - frame.y) / rows * rows;
+    const int32_t right =
+        (part.x - frame.x + part.w + PMB_TILE_COLUMNS - 1) / PMB_TILE_COLUMNS * PMB_TILE_COLUMNS;
+    const int32_t bottom = (part.y - frame.y + part.h + rows - 1) / rows * rows;
+    const pmb_rect tiles = {(int16_t)(frame.x + left), (int16_t)(frame.y + top),
+                            (int16_t)(right - left), (int16_t)(bottom - top)};
+    return pmb_rect_common(tiles, frame);
+}
+
+/* On paper a part of a refresh is not known; and until all was painted once nothing is. */
+static bool is_partial(const pmb_screen *screen)
+{
+    return screen->painted && !screen->panel->config->controller->family->refresh;
+}
+
+static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
+{
+    screen->area = is_partial(screen) ? whole_tiles(screen, area) : screen->panel->frame;
+    if (pmb_rect_is_empty(screen->area))
+        return PMB_OK;
     screen->sent = false;
     screen->keep_known = true;
     const pmb_status status = screen->panel->config->controller->family->refresh
                                   ? send_to_paper(screen, paint, scene)
                                   : send_all(screen, paint, scene);
+    screen->painted = status == PMB_OK;
+    /* For those who draw on it directly. */
+    screen->canvas.clip = pmb_rect_common(
+        screen->canvas.bounds, (pmb_rect){0, 0, screen->panel->size.w, screen->panel->size.h});
     if (status != PMB_OK)
         pmb_screen_forget(screen);
     return status;
@@ -191,7 +227,12 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene)
 
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene)
 {
-    return screen && paint ? send(screen, paint, scene) : PMB_ERR_ARGUMENT;
+    return screen && paint ? send(screen, paint, scene, screen->panel->frame) : PMB_ERR_ARGUMENT;
+}
+
+pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
+{
+    return screen && paint ? send(screen, paint, scene, area) : PMB_ERR_ARGUMENT;
 }
 
 pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
@@ -201,5 +242,11 @@ pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
 
 pmb_status pmb_screen_present(pmb_screen *screen)
 {
-    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL) : PMB_ERR_ARGUMENT;
+    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL, screen->panel->frame)
+                                               : PMB_ERR_ARGUMENT;
+}
+
+pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area)
+{
+    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL, area) : PMB_ERR_ARGUMENT;
 }

@@ -54,9 +54,13 @@ static pmb_status send_run(pmb_screen *screen, pmb_rect row, uint16_t from, uint
 static pmb_status send_row(pmb_screen *screen, pmb_rect row, pmb_tile *known)
 {
     const uint16_t across = pmb_tiles_across(screen->panel);
-    uint16_t changed_from = 0;
     pmb_status status = PMB_OK;
-    for (uint16_t i = 0; i < across && status == PMB_OK; i++) {
+    const pmb_rect area = screen->area;
+    const uint16_t first = (uint16_t)((area.x - row.x) / PMB_TILE_COLUMNS);
+    const uint16_t end = (uint16_t)pmb_lesser(
+        across, (area.x - row.x + area.w + PMB_TILE_COLUMNS - 1) / PMB_TILE_COLUMNS);
+    uint16_t changed_from = first;
+    for (uint16_t i = first; i < end && status == PMB_OK; i++) {
         const int16_t left = (int16_t)(i * PMB_TILE_COLUMNS);
         const pmb_rect tile = {(int16_t)(row.x + left), row.y,
                                (int16_t)pmb_lesser(PMB_TILE_COLUMNS, row.w - left), row.h};
@@ -68,7 +72,7 @@ static pmb_status send_row(pmb_screen *screen, pmb_rect row, pmb_tile *known)
         if (screen->keep_known)
             known[i] = now;
     }
-    return status == PMB_OK ? send_run(screen, row, changed_from, across) : status;
+    return status == PMB_OK ? send_run(screen, row, changed_from, end) : status;
 }
 
 pmb_status pmb_send_changed_tiles(pmb_screen *screen)
@@ -80,6 +84,8 @@ pmb_status pmb_send_changed_tiles(pmb_screen *screen)
     pmb_status status = PMB_OK;
     for (int16_t y = band.y; y < end && status == PMB_OK; y = (int16_t)(y + rows), index++) {
         const pmb_rect row = {band.x, y, band.w, (int16_t)pmb_lesser(rows, end - y)};
+        if (y < screen->area.y || y >= screen->area.y + screen->area.h)
+            continue;
         status = send_row(screen, row, screen->tiles + (size_t)index * across);
     }
     return status;
