@@ -200,22 +200,28 @@ static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
     return pmb_rect_common(tiles, frame);
 }
 
-/* On paper a part of a refresh is not known; and until all was painted once nothing is. */
-static bool is_partial(const pmb_screen *screen)
+static bool is_paper(const pmb_screen *screen)
 {
-    return screen->painted && !screen->panel->config->controller->family->refresh;
+    const PMB_FLASH pmb_controller *controller = screen->panel->config->controller;
+    return controller->family->refresh != NULL;
 }
 
 static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
 {
-    screen->area = is_partial(screen) ? whole_tiles(screen, area) : screen->panel->frame;
+    const bool paper = is_paper(screen);
+    pmb_status status = PMB_OK;
+    screen->area = screen->panel->frame;
+    /* On paper a part of a refresh is not known; and until all was painted once nothing is. */
+    if (screen->painted && !paper)
+        screen->area = whole_tiles(screen, area);
     if (pmb_rect_is_empty(screen->area))
         return PMB_OK;
     screen->sent = false;
     screen->keep_known = true;
-    const pmb_status status = screen->panel->config->controller->family->refresh
-                                  ? send_to_paper(screen, paint, scene)
-                                  : send_all(screen, paint, scene);
+    if (paper)
+        status = send_to_paper(screen, paint, scene);
+    else
+        status = send_all(screen, paint, scene);
     screen->painted = status == PMB_OK;
     /* For those who draw on it directly. */
     screen->canvas.clip = pmb_rect_common(
