@@ -28,7 +28,7 @@ static inline uint8_t decode_bit(struct coder *c, uint16_t of_zero)
         c->range -= bound;
         bit = 1;
     }
-    while (c->range < 1ul << 24) {
+    while (!(c->range >> 24)) {
         c->range <<= 8;
         c->code = c->code << 8 | pmb_stream_next(c->stream);
     }

@@ -41,11 +41,21 @@ static inline uint16_t known_stride(uint16_t w, uint8_t bits)
     return (uint16_t)(((uint32_t)w * bits + 7) / 8);
 }
 
-static inline uint16_t known_get(const struct known *k, int32_t x, int32_t y)
+/* Where a row is: the two rows of a picture come in turn. No division: processors may have none. */
+static inline uint8_t *known_row(const struct known *k, int32_t y)
 {
-    if (x < 0 || x >= k->w)
+    const uint16_t row = k->rows == 2 ? (uint16_t)y & 1 : (uint16_t)y;
+    return k->memory + (uint32_t)row * k->stride;
+}
+
+static inline uint16_t known_get(const struct known *k, int32_t column, int32_t y)
+{
+    if (column < 0 || column >= k->w)
         return 0;
-    const uint8_t *row = k->memory + (uint32_t)(y % k->rows) * k->stride;
+    const uint8_t *row = known_row(k, y);
+    const uint16_t x = (uint16_t)column;
+    if (k->bits == 1)
+        return row[x >> 3] >> (7 - (x & 7)) & 1;
     switch (k->bits) {
     case 16:
         return (uint16_t)(row[2 * x] << 8 | row[2 * x + 1]);
@@ -53,16 +63,20 @@ static inline uint16_t known_get(const struct known *k, int32_t x, int32_t y)
         return row[x];
     case 4:
         return x & 1 ? row[x / 2] & 15 : row[x / 2] >> 4;
-    case 2:
-        return row[x / 4] >> (6 - 2 * (x & 3)) & 3;
     default:
-        return row[x / 8] >> (7 - (x & 7)) & 1;
+        return row[x / 4] >> (6 - 2 * (x & 3)) & 3;
     }
 }
 
 static inline void known_put(const struct known *k, int32_t x, int32_t y, uint16_t value)
 {
-    uint8_t *row = k->memory + (uint32_t)(y % k->rows) * k->stride;
+    uint8_t *row = known_row(k, y);
+    if (k->bits == 1) {
+        const uint8_t bit = (uint8_t)(0x80 >> (x & 7));
+        row += x >> 3;
+        *row = (uint8_t)(value ? *row | bit : *row & ~bit);
+        return;
+    }
     const uint8_t per_byte = (uint8_t)(8 / (k->bits > 8 ? 8 : k->bits));
     const uint8_t shift = (uint8_t)(8 - k->bits * (x % per_byte + 1));
     if (k->bits == 16) {
@@ -114,12 +128,34 @@ static inline uint16_t model_contexts(pmb_pixels pixels, uint8_t neighbours, uin
     }
 }
 
+/* All neighbours of a pixel of one bit, a bit each: as `neighbour`, but quick on small processors.
+ */
+static inline uint16_t one_bit_context(const struct model *m, const struct known *k, int16_t x,
+                                       int16_t y)
+{
+    static const uint8_t masks[8] = {128, 64, 32, 16, 8, 4, 2, 1};
+    const uint8_t *rows[4]; /* from two above to one below; NULL: all 0 */
+    const PMB_FLASH struct offset *o = m->reel ? reel_template : still_template;
+    uint16_t context = 0;
+    for (uint8_t i = m->reel; i < 3u + m->reel; i++) {
+        const int16_t row = (int16_t)(y - 2 + i);
+        const bool empty = row >= (int16_t)m->h || (row < 0 && m->reel);
+        rows[i] = empty ? NULL : known_row(k, row < 0 ? row + 2 : row);
+    }
+    for (uint8_t i = 0; i < m->neighbours; i++, o++) {
+        const uint16_t column = (uint16_t)(x + o->x); /* to the left of 0 it is large */
+        const uint8_t *row = rows[o->y + 2];
+        context = (uint16_t)(context << 1);
+        if (row && column < k->w && row[column >> 3] & masks[column & 7])
+            context |= 1;
+    }
+    return context;
+}
+
 static inline uint16_t model_one_bit(struct coder *coder, const struct model *m,
                                      const struct known *k, int32_t x, int32_t y, uint16_t wanted)
 {
-    uint16_t context = 0;
-    for (uint8_t i = 0; i < m->neighbours; i++)
-        context = (uint16_t)(context << 1 | neighbour(m, k, x, y, i));
+    uint16_t context = one_bit_context(m, k, (int16_t)x, (int16_t)y);
     if (m->far > 0)
         context = (uint16_t)(context << 1 | known_get(k, x - m->far, y));
     return code_bit(coder, context, (uint8_t)wanted);

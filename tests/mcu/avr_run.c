@@ -1,6 +1,7 @@
 /*
  * avr_run.c - runs a program for the ATmega328P in simavr and prints what it sends by its serial
- * port. A report, if one is wanted, has the cycles from one mark (a write to GPIOR0) to the next.
+ * port. A report, if one is wanted, has the cycles from one mark (a write to GPIOR0) to the next,
+ * and at the end the most bytes that the stack took.
  * On the two-wire interface is an SSD1306, the simulator's own model of it; with --glass what it
  * shows at the end is printed, a line a row.
  */
@@ -88,10 +89,17 @@ int main(int argc, char **argv)
                             byte_sent, NULL);
     avr_register_io_write(avr, GPIOR0, mark_set, NULL);
     int state = cpu_Running;
-    while (state != cpu_Done && state != cpu_Crashed && avr->cycle < MOST_CYCLES)
+    unsigned lowest = 0xFFFF; /* of the stack pointer, once it has been set */
+    while (state != cpu_Done && state != cpu_Crashed && avr->cycle < MOST_CYCLES) {
         state = avr_run(avr);
-    if (report)
+        const unsigned stack = avr->data[R_SPL] | avr->data[R_SPH] << 8;
+        if (stack > 0x100 && stack < lowest)
+            lowest = stack;
+    }
+    if (report) {
+        fprintf(report, "stack %u\n", (unsigned)avr->ramend - lowest);
         fclose(report);
+    }
     if (with_glass)
         print_glass(&part);
     return state == cpu_Done ? 0 : 1;
