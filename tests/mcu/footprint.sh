@@ -16,7 +16,7 @@ for option in "" PMB_NO_TURN PMB_NO_TILES PMB_PLAIN_TEXT PMB_SHORT_ELLIPSES PMB_
     set -- $(avr-size "$dir/avr/oled.elf" | tail -1)
     flash=$(($1 + $2)) ram=$(($2 + $3))
     first=${first:-$flash}
-    cycles=$(tail -1 "$dir/avr/oled-cycles.txt" | cut -d' ' -f2)
+    cycles=$(grep cycles "$dir/avr/oled-cycles.txt" | tail -1 | cut -d' ' -f2)
     printf '%-22s %7d %6d %5d %10d %8s\n' "${option:-nothing}" "$flash" $((first - flash)) "$ram" \
         "$cycles" "$(echo "$cycles" | awk '{printf "%.1f", $1 / 16000}')"
 done

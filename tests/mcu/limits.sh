@@ -1,0 +1,24 @@
+#!/bin/sh
+# Fails when a program exceeds tests/mcu/limits.txt. OUT is where they were built.
+set -eu
+here=$(cd "$(dirname "$0")" && pwd)
+out=$1
+status=0
+grep -v '^#' "$here/limits.txt" | while read -r program options flash ram stack cycles; do
+    dir=$out/avr
+    [ "$options" = none ] || dir=$out/small/avr
+    set -- $(avr-size "$dir/$program.elf" | tail -1)
+    is_flash=$(($1 + $2)) is_ram=$(($2 + $3))
+    is_stack=$(sed -n 's/^stack //p' "$dir/$program-cycles.txt")
+    is_cycles=$(sed -n 's/^cycles //p' "$dir/$program-cycles.txt" | sort -n | tail -1)
+    printf 'mcu: %-4s %-9s %6d bytes of flash, %4d of RAM, %3d of stack, %7d cycles a frame\n' \
+        "$program" "$options" "$is_flash" "$is_ram" "$is_stack" "$is_cycles"
+    for pair in "flash $is_flash $flash" "RAM $is_ram $ram" "stack $is_stack $stack" \
+        "cycles $is_cycles $cycles"; do
+        set -- $pair
+        if [ "$2" -gt "$3" ]; then
+            echo "mcu: $program with $options: $1 is $2, more than the $3 of tests/mcu/limits.txt" >&2
+            exit 1
+        fi
+    done
+done
