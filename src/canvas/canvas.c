@@ -5,15 +5,15 @@
 /* Bytes of one line, 0 when there are too many to count in 16 bits. */
 static uint16_t line_bytes(const PMB_FLASH pmb_format *format, int16_t width)
 {
-    const uint32_t columns = (uint32_t)width + format->columns_per_byte - 1;
-    const uint32_t bytes = columns / format->columns_per_byte * format->bytes_per_pixel;
+    const uint16_t columns = (uint16_t)((uint16_t)width + format->columns_per_byte - 1u);
+    const uint32_t bytes = (uint32_t)(columns / format->columns_per_byte) * format->bytes_per_pixel;
     return bytes > UINT16_MAX ? 0 : (uint16_t)bytes;
 }
 
 static uint32_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 {
-    const uint32_t lines = ((uint32_t)size.h + format->rows_per_line - 1) / format->rows_per_line;
-    return lines * line_bytes(format, size.w);
+    const uint16_t rows = (uint16_t)((uint16_t)size.h + format->rows_per_line - 1u);
+    return (uint32_t)(rows / format->rows_per_line) * line_bytes(format, size.w);
 }
 
 size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size)

@@ -58,7 +58,8 @@ static int32_t indent(struct edge *e, int32_t i)
             break;
         e->excess = further;
     }
-    return e->excess <= 0 ? (o->w - 1 - e->dx) / 2 : -1;
+    /* A shift, as the difference is not negative: small processors divide in many steps. */
+    return e->excess <= 0 ? (o->w - 1 - e->dx) >> 1 : -1;
 }
 
 /*

@@ -2,14 +2,17 @@
  * avr_run.c - runs a program for the ATmega328P in simavr and prints what it sends by its serial
  * port. A report, if one is wanted, has the cycles from one mark (a write to GPIOR0) to the next,
  * and at the end the most bytes that the stack took.
- * On the two-wire interface is an SSD1306, the simulator's own model of it; with --glass what it
- * shows at the end is printed, a line a row.
+ * With --wire it prints what leaves by SPI and by the pins PB0 to PB2 (8 to 10), and the time
+ * between, as replay.c takes it. On the two-wire interface is an SSD1306, the simulator's own model
+ * of it; with --glass what it shows at the end is printed, a line a row.
  */
 #include <stdio.h>
 #include <stdlib.h>
 #include <fcntl.h>
 #include <string.h>
 #include <unistd.h>
+#include <avr_ioport.h>
+#include <avr_spi.h>
 #include <avr_uart.h>
 #include <sim_avr.h>
 #include <sim_elf.h>
@@ -43,6 +46,37 @@ static void quiet(avr_t *avr, const int level, const char *format, va_list argum
         vfprintf(stderr, format, arguments);
 }
 
+/* The time since the last line of the wire, if it is a microsecond or more. */
+static void print_wait(avr_t *avr)
+{
+    static avr_cycle_count_t before;
+    if (avr->cycle - before >= 16)
+        printf("w %llu\n", (unsigned long long)((avr->cycle - before) / 16));
+    before = avr->cycle;
+}
+
+static void spi_sent(struct avr_irq_t *irq, uint32_t value, void *parameter)
+{
+    (void)irq;
+    print_wait(parameter);
+    printf("s %02X\n", (unsigned)value & 0xFF);
+}
+
+static void pin_changed(struct avr_irq_t *irq, uint32_t value, void *parameter)
+{
+    print_wait(parameter);
+    printf("p %d %u\n", irq->irq + 8, (unsigned)value & 1);
+}
+
+static void print_wire(avr_t *avr)
+{
+    avr_irq_register_notify(avr_io_getirq(avr, AVR_IOCTL_SPI_GETIRQ(0), SPI_IRQ_OUTPUT), spi_sent,
+                            avr);
+    for (int pin = 0; pin < 3; pin++)
+        avr_irq_register_notify(avr_io_getirq(avr, AVR_IOCTL_IOPORT_GETIRQ('B'), pin), pin_changed,
+                                avr);
+}
+
 /* The glass as it is mounted when the driver says that segments and rows run backwards: the memory
  * itself is then upright. */
 static void print_glass(ssd1306_t *part)
@@ -62,14 +96,15 @@ int main(int argc, char **argv)
     /* Of its pins only the reset is used; PB0, which the programs leave alone. */
     static ssd1306_wiring_t wiring = {.reset = {'B', 0}};
     const int with_glass = argc > 1 && strcmp(argv[1], "--glass") == 0;
-    argc -= with_glass;
-    argv += with_glass;
+    const int with_wire = argc > 1 && strcmp(argv[1], "--wire") == 0;
+    argc -= with_glass + with_wire;
+    argv += with_glass + with_wire;
     static elf_firmware_t firmware;
     /* Loading prints where what goes. */
     const int screen = dup(STDOUT_FILENO), nowhere = open("/dev/null", O_WRONLY);
     dup2(nowhere, STDOUT_FILENO);
     if (argc < 2 || argc > 3 || elf_read_firmware(argv[1], &firmware) != 0) {
-        fprintf(stderr, "usage: avr-run [--glass] PROGRAM.elf [REPORT.txt]\n");
+        fprintf(stderr, "usage: avr-run [--glass | --wire] PROGRAM.elf [REPORT.txt]\n");
         return 2;
     }
     report = argc == 3 ? fopen(argv[2], "w") : NULL;
@@ -87,6 +122,8 @@ int main(int argc, char **argv)
     avr_ioctl(avr, AVR_IOCTL_UART_SET_FLAGS('0'), &flags);
     avr_irq_register_notify(avr_io_getirq(avr, AVR_IOCTL_UART_GETIRQ('0'), UART_IRQ_OUTPUT),
                             byte_sent, NULL);
+    if (with_wire)
+        print_wire(avr);
     avr_register_io_write(avr, GPIOR0, mark_set, NULL);
     int state = cpu_Running;
     unsigned lowest = 0xFFFF; /* of the stack pointer, once it has been set */
