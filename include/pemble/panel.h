@@ -86,6 +86,8 @@ typedef struct pmb_panel {
     uint8_t turn, remap; /* private: which mirrorings are done in the bytes, which in hardware */
     bool inverted;       /* private: light and dark are exchanged in the bytes */
     uint8_t state;       /* private: what the family has to remember */
+    bool background;     /* private: what is written stays until pmb_panel_settle */
+    bool under_way;      /* private: something is being sent in the background */
     uint8_t planes;      /* private: PMB_PLANE_... that pixels are written to */
 } pmb_panel;
 
@@ -160,5 +162,14 @@ pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds);
  * on whole bytes of the buffer, else PMB_ERR_ARGUMENT.
  */
 pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
+
+/*
+ * For writing in the background (port.h, start): between pmb_panel_defer, which says whether bus
+ * and port can, and pmb_panel_settle, pmb_panel_write may return before the last of its bytes is
+ * sent; the buffer has to stay as it is until the next pmb_panel_write or pmb_panel_settle returns.
+ * A screen does this by itself.
+ */
+bool pmb_panel_defer(pmb_panel *panel);
+pmb_status pmb_panel_settle(pmb_panel *panel);
 
 #endif

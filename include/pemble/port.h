@@ -73,6 +73,13 @@ typedef struct pmb_port {
     pmb_status (*spi)(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count);
 
+    /* Sending on the SPI unit in the background, where there is DMA or an interrupt for it: `start`
+     * begins and returns, and leaves the bytes where they are; `wait` returns when all of them are
+     * on the wire, or the error that came up. With both, a screen whose buffer holds two bands
+     * draws the one while the other is sent. Nothing else is asked of the port between the two. */
+    pmb_status (*start)(void *context, const pmb_bus *bus, const uint8_t *out, size_t count);
+    pmb_status (*wait)(void *context, const pmb_bus *bus);
+
     /* Puts each byte on bus->lines and strobes it. May be missing: the library then does it with
      * pin_write. */
     pmb_status (*parallel)(void *context, const pmb_bus *bus, const uint8_t *bytes, size_t count);

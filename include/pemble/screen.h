@@ -6,6 +6,9 @@
  * same each time; it may ask c->clip to skip what is not in the band. The picture is the same
  * whatever the size of the buffer.
  *
+ * Where the port can send in the background (port.h, start), a buffer that holds less than the
+ * frame is used as two halves: the next band is drawn while the last one is on the wire.
+ *
  * Tiles are optional memory for what is on the glass: 4 bytes for each PMB_TILE_COLUMNS columns and
  * PMB_TILE_ROWS rows (or the rows of a band, if those are fewer). With them only tiles that changed
  * are sent. After a bus error they are forgotten, and the next paint sends everything.
@@ -45,7 +48,8 @@ typedef struct pmb_screen {
     pmb_rect area;                             /* private: what is painted and sent now */
     int16_t band_rows;                         /* rows that the buffer holds */
     bool sent, keep_known, refreshed, painted; /* private */
-    uint8_t since_full;                        /* e-paper: refreshes since the last full one */
+    bool halved, second; /* private: of two halves of the buffer, which is drawn on */
+    uint8_t since_full;  /* e-paper: refreshes since the last full one */
 } pmb_screen;
 
 /*

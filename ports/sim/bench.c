@@ -87,6 +87,7 @@ void pmb_bench_free(pmb_bench *bench)
         free(net);
     }
     bench_inputs_free(bench);
+    free(bench->behind_copy);
     trace_free(bench->trace);
     free(bench);
 }
@@ -145,6 +146,7 @@ static void pin_write(void *context, pmb_pin pin, bool high)
     struct driver *driver = board_pin(context, pin);
     if (!driver)
         return;
+    bench_alone(context, "sets a pin");
     bench_pass(context, PIN_WRITE_NS);
     net_drive(driver, high ? DRIVE_HIGH : DRIVE_LOW);
 }

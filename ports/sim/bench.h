@@ -52,6 +52,11 @@ void pmb_bench_free(pmb_bench *bench);
 /* The port that reaches this bench's board. Lives as long as the bench. */
 pmb_port *pmb_bench_port(pmb_bench *bench);
 
+/* Lets the port send in the background: it then has start and wait. What is sent is what is in
+ * memory when it is over, and modules complain when that has changed meanwhile, or when the board
+ * does something else before it has waited. */
+void pmb_bench_send_behind(pmb_bench *bench);
+
 /* Virtual time since the bench was made, in nanoseconds. */
 uint64_t pmb_bench_now(const pmb_bench *bench);
 

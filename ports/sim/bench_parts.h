@@ -40,6 +40,10 @@ struct pmb_bench {
     struct driver pins[BENCH_PINS];
     struct event events[BENCH_EVENTS];
     int event_count;
+    /* Being sent in the background: where, and what it was; NULL: nothing. */
+    const uint8_t *behind;
+    uint8_t *behind_copy;
+    size_t behind_count;
     struct pmb_input *inputs;
     uint64_t next_input; /* when one of them does something; 0: never again */
     struct trace *trace;
@@ -65,6 +69,9 @@ uint16_t bench_analog_read(void *context, pmb_pin pin);
 /* Starts to watch a net that is made while a trace is kept. */
 void trace_net(struct trace *trace, struct net *net);
 void trace_free(struct trace *trace);
+
+/* The modules complain when something is being sent in the background. */
+void bench_alone(pmb_bench *bench, const char *what);
 
 /* For each transfer of the board: how many of its `count` bytes get through before a fault. */
 size_t bench_bytes_through(pmb_bench *bench, size_t count);

@@ -3,6 +3,9 @@
 #include "bench_parts.h"
 #include "link.h"
 
+#include <stdlib.h>
+#include <string.h>
+
 enum { DEFAULT_HERTZ = 4000000 };
 
 static struct spi_unit *unit_of(pmb_bench *bench, unsigned number)
@@ -75,6 +78,7 @@ pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint
                      size_t count)
 {
     pmb_bench *bench = context;
+    bench_alone(bench, "sends");
     struct spi_unit *unit = unit_of(bench, bus->unit);
     const unsigned period = 1000000000u / (bus->hertz ? bus->hertz : DEFAULT_HERTZ);
     const size_t through = bench_bytes_through(bench, count);
@@ -91,4 +95,43 @@ pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint
             (void)exchange(bench, unit, byte, period);
     }
     return through < count ? PMB_ERR_BUS : PMB_OK;
+}
+
+void bench_alone(pmb_bench *bench, const char *what)
+{
+    for (pmb_module *m = bench->modules; m && bench->behind; m = m->next)
+        module_complain(m, "the board %s while it sends in the background", what);
+}
+
+static pmb_status start(void *context, const pmb_bus *bus, const uint8_t *out, size_t count)
+{
+    pmb_bench *bench = context;
+    (void)bus;
+    bench_alone(bench, "sends");
+    free(bench->behind_copy);
+    bench->behind_copy = malloc(count);
+    if (!bench->behind_copy)
+        return PMB_ERR_BUS;
+    memcpy(bench->behind_copy, out, count);
+    bench->behind = out;
+    bench->behind_count = count;
+    return PMB_OK;
+}
+
+static pmb_status wait(void *context, const pmb_bus *bus)
+{
+    pmb_bench *bench = context;
+    const uint8_t *out = bench->behind;
+    if (!out)
+        return PMB_OK;
+    if (memcmp(out, bench->behind_copy, bench->behind_count) != 0)
+        bench_alone(bench, "changes the bytes");
+    bench->behind = NULL;
+    return bench_spi(bench, bus, out, NULL, bench->behind_count);
+}
+
+void pmb_bench_send_behind(pmb_bench *bench)
+{
+    bench->port.start = start;
+    bench->port.wait = wait;
 }

@@ -15,6 +15,9 @@ struct pmb_bus_kind {
                        const uint8_t *data, size_t data_count);
     /* Sends a command byte (none on I2C, which has only a status byte) and reads what follows. */
     pmb_status (*read)(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count);
+    /* A data phase in the background, and its end; NULL: it has none. */
+    pmb_status (*begin)(const pmb_panel *panel, const uint8_t *data, size_t count);
+    pmb_status (*end)(const pmb_panel *panel);
 };
 
 /* Levels of pins that may be not connected. */
@@ -23,6 +26,14 @@ void pmb_pin_set(const pmb_port *port, pmb_pin pin, bool high);
 /* Shorthands for the families. */
 pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t count);
 pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t count);
+
+/* Sends data, in the background if the panel allows it now and bus and port can; the bytes must
+ * stay until pmb_end_data, which does nothing when nothing is under way. */
+pmb_status pmb_begin_data(pmb_panel *panel, const uint8_t *bytes, size_t count);
+pmb_status pmb_end_data(pmb_panel *panel);
+
+/* Whether bus and port can do that. */
+bool pmb_has_background(const pmb_panel *panel);
 
 /* One command byte and its parameters, sent as data or as commands, as the controller wants it. */
 pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t command,

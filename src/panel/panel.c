@@ -188,5 +188,18 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
         (held->bounds.x - panel->frame.x) % columns || (area.y - panel->frame.y) % rows ||
         area.h % rows || (held->bounds.y - panel->frame.y) % rows)
         return PMB_ERR_ARGUMENT;
-    return family_of(panel)->write(panel, held, area);
+    const pmb_status status = pmb_end_data(panel);
+    return status == PMB_OK ? family_of(panel)->write(panel, held, area) : status;
+}
+
+bool pmb_panel_defer(pmb_panel *panel)
+{
+    panel->background = pmb_has_background(panel);
+    return panel->background;
+}
+
+pmb_status pmb_panel_settle(pmb_panel *panel)
+{
+    panel->background = false;
+    return pmb_end_data(panel);
 }

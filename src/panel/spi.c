@@ -55,12 +55,32 @@ static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, 
     return status;
 }
 
+static pmb_status begin(const pmb_panel *panel, const uint8_t *data, size_t count)
+{
+    const pmb_port *port = panel->port;
+    const pmb_bus *bus = &panel->config->bus;
+    pmb_pin_set(port, bus->select, false);
+    pmb_pin_set(port, bus->data_command, true);
+    return port->start(port->context, bus, data, count);
+}
+
+static pmb_status end(const pmb_panel *panel)
+{
+    const pmb_port *port = panel->port;
+    const pmb_bus *bus = &panel->config->bus;
+    const pmb_status status = port->wait(port->context, bus);
+    pmb_pin_set(port, bus->select, true);
+    return status;
+}
+
 const PMB_FLASH pmb_bus_kind pmb_spi = {
     .flags = PMB_HAS_SPI,
     .check = check,
     .idle = idle,
     .send = send,
     .read = read,
+    .begin = begin,
+    .end = end,
 };
 
 /* Nine-bit words packed into the bytes that an SPI unit can send: eight words are nine bytes. The

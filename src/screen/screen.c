@@ -18,6 +18,15 @@ static size_t bytes_of(const pmb_panel *panel, int16_t rows)
     return pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, rows});
 }
 
+/* Of a buffer, what one band may have: half of it, where the other half is sent meanwhile. */
+static size_t part_of(const pmb_panel *panel, size_t bytes)
+{
+    const bool halved = panel->port->start && panel->port->wait &&
+                        bytes < pmb_screen_whole_bytes(panel) &&
+                        bytes / 2 >= pmb_screen_least_bytes(panel);
+    return halved ? bytes / 2 : bytes;
+}
+
 size_t pmb_screen_least_bytes(const pmb_panel *panel)
 {
     return bytes_of(panel, least_rows(panel));
@@ -46,7 +55,9 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     if (buffer_bytes < pmb_screen_least_bytes(panel))
         return PMB_ERR_ARGUMENT;
     *screen = (pmb_screen){.panel = panel, .buffer = buffer, .tiles = tiles};
-    screen->band_rows = rows_held(panel, buffer_bytes);
+    const size_t part = part_of(panel, buffer_bytes);
+    screen->halved = part < buffer_bytes;
+    screen->band_rows = rows_held(panel, part);
     screen->area = panel->frame;
     screen->buffer_bytes = bytes_of(panel, screen->band_rows);
 #ifdef PMB_NO_TILES
@@ -70,7 +81,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
 
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 {
-    const int16_t rows = rows_held(panel, buffer_bytes);
+    const int16_t rows = rows_held(panel, part_of(panel, buffer_bytes));
     return (size_t)pmb_tiles_across(panel) * (size_t)pmb_tiles_down(panel, rows);
 }
 
@@ -94,7 +105,10 @@ static void move_band(pmb_screen *screen, int16_t y)
     const int16_t left = (int16_t)(frame.y + frame.h - y);
     const pmb_rect band = {frame.x, y, frame.w,
                            left < screen->band_rows ? left : screen->band_rows};
-    (void)pmb_canvas_init(&screen->canvas, screen->panel->format, band, screen->buffer,
+    /* The half that is not being sent. */
+    screen->second = screen->halved && !screen->second;
+    (void)pmb_canvas_init(&screen->canvas, screen->panel->format, band,
+                          screen->buffer + (screen->second ? screen->buffer_bytes : 0),
                           screen->buffer_bytes);
     screen->canvas.palette = screen->panel->config->palette;
 }
@@ -218,10 +232,14 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rec
         return PMB_OK;
     screen->sent = false;
     screen->keep_known = true;
+    if (screen->halved || screen->band_rows == screen->panel->frame.h)
+        (void)pmb_panel_defer(screen->panel);
     if (paper)
         status = send_to_paper(screen, paint, scene);
     else
         status = send_all(screen, paint, scene);
+    const pmb_status settled = pmb_panel_settle(screen->panel);
+    status = status == PMB_OK ? settled : status;
     screen->painted = status == PMB_OK;
     /* For those who draw on it directly. */
     screen->canvas.clip = pmb_rect_common(

@@ -1,0 +1,149 @@
+/* A port that sends in the background: the next band is drawn meanwhile, and the glass is the same.
+ */
+#include "rig.h"
+
+static const pmb_panel_config tft = {
+    .controller = &pmb_st7735,
+    .size = {128, 160},
+    .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+    .reset = PMB_PIN(1),
+};
+
+/* The bench's port, with a look at what is going on. */
+static pmb_port watched;
+static const pmb_port *bench_port;
+static bool sending;
+static unsigned started, overlapped;
+
+static pmb_status start(void *context, const pmb_bus *bus, const uint8_t *out, size_t count)
+{
+    sending = true;
+    started++;
+    return bench_port->start(context, bus, out, count);
+}
+
+static pmb_status wait(void *context, const pmb_bus *bus)
+{
+    sending = false;
+    return bench_port->wait(context, bus);
+}
+
+static void paint(pmb_canvas *c, void *scene)
+{
+    overlapped += sending;
+    paint_lopsided(c, scene);
+}
+
+static void open_watched(struct rig *rig, const pmb_panel_config *config, void *band, size_t bytes)
+{
+    rig_build(rig, config);
+    pmb_bench_send_behind(rig->bench);
+    bench_port = rig->port;
+    watched = *bench_port;
+    watched.start = start;
+    watched.wait = wait;
+    sending = false;
+    started = overlapped = 0;
+    assert_int_equal(pmb_panel_open(&rig->panel, &rig->config, &watched), PMB_OK);
+    assert_int_equal(pmb_screen_init(&rig->screen, &rig->panel, band, bytes, NULL, 0), PMB_OK);
+}
+
+static void the_next_band_is_drawn_meanwhile(void **state)
+{
+    (void)state;
+    static uint8_t band[128 * 160 * 2];
+    for (int rotation = 0; rotation < 4; rotation++)
+        for (int rows = 1; rows <= 160; rows = rows * 2 + 3) {
+            struct rig rig;
+            pmb_panel_config config = tft;
+            config.rotate = (pmb_rotation)rotation;
+            open_watched(&rig, &config, band, (size_t)rows * (rotation % 2 ? 320 : 256));
+            for (int n = 0; n < 2; n++)
+                assert_int_equal(pmb_screen_paint(&rig.screen, paint, &rig.panel.size), PMB_OK);
+            assert_false(sending);
+            assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+            assert_no_complaints(&rig);
+            const unsigned bands =
+                (unsigned)((rig.panel.size.h + rig.screen.band_rows - 1) / rig.screen.band_rows);
+            /* Not with memory for no more than one band of several. */
+            const bool can = rig.screen.halved || bands == 1;
+            assert_int_equal(started, can ? 2 * bands : 0);
+            assert_int_equal(overlapped, can ? 2 * (bands - 1) : 0);
+            assert_true(can || rows == 1);
+            rig_close(&rig);
+        }
+}
+
+static void tiles_and_mirrors_go_with_it(void **state)
+{
+    (void)state;
+    static uint8_t band[256 * 32], mirror[128 * 160 * 2];
+    static pmb_tile tiles[PMB_TILES(128, 160)];
+    for (int with_mirror = 0; with_mirror < 2; with_mirror++) {
+        struct rig rig;
+        open_watched(&rig, &tft, band, sizeof band);
+        if (with_mirror)
+            assert_int_equal(pmb_screen_mirror(&rig.screen, mirror, sizeof mirror), PMB_OK);
+        else
+            assert_int_equal(
+                pmb_screen_init(&rig.screen, &rig.panel, band, sizeof band, tiles, LENGTH(tiles)),
+                PMB_OK);
+        pmb_size size = rig.panel.size;
+        for (int n = 0; n < 6; n++, size.w--) {
+            assert_int_equal(pmb_screen_paint(&rig.screen, paint, &size), PMB_OK);
+            assert_glass_shows(&rig, paint_lopsided, &size);
+        }
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
+static void a_transfer_that_breaks_is_told_and_made_good(void **state)
+{
+    (void)state;
+    static uint8_t band[256 * 32];
+    bool failed = true;
+    unsigned failures = 0;
+    for (unsigned n = 1; failed; n++) {
+        struct rig rig;
+        open_watched(&rig, &tft, band, sizeof band);
+        pmb_bench_break_transfer(rig.bench, n, 3, false);
+        failed = pmb_screen_paint(&rig.screen, paint, &rig.panel.size) != PMB_OK;
+        failures += failed;
+        assert_false(sending);
+        pmb_bench_break_transfer(rig.bench, 0, 0, false);
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint, &rig.panel.size), PMB_OK);
+        assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+        rig_close(&rig);
+    }
+    assert_true(failures >= 10);
+}
+
+/* The bench sees what a port must not do. */
+static void the_bench_complains_of_what_is_not_waited_for(void **state)
+{
+    (void)state;
+    struct rig rig;
+    static uint8_t bytes[64];
+    rig_build(&rig, &tft);
+    pmb_bench_send_behind(rig.bench);
+    void *const context = rig.port->context;
+    assert_int_equal(rig.port->start(context, &tft.bus, bytes, sizeof bytes), PMB_OK);
+    rig.port->pin_write(context, PMB_PIN(2), true);
+    assert_non_null(strstr(pmb_module_complaint(rig.module, 0), "the board sets a pin while"));
+    bytes[7] = 1;
+    (void)rig.port->wait(context, &tft.bus);
+    assert_non_null(strstr(pmb_module_complaint(rig.module, 1), "the board changes the bytes"));
+    rig_close(&rig);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(the_next_band_is_drawn_meanwhile),
+        cmocka_unit_test(tiles_and_mirrors_go_with_it),
+        cmocka_unit_test(a_transfer_that_breaks_is_told_and_made_good),
+        cmocka_unit_test(the_bench_complains_of_what_is_not_waited_for),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}
