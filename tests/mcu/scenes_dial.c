@@ -1,14 +1,6 @@
 /* scenes_dial.c - a dial, and a needle that settles. */
+#include "scale.h"
 #include "scenes.h"
-
-static const PMB_FLASH pmb_zone zones[] = {{300, PMB_CAUTION}, {450, PMB_ALARM}};
-static const PMB_FLASH pmb_scale scale = {.least = -100,
-                                          .most = 500,
-                                          .major = 200,
-                                          .minor = 100,
-                                          .decimals = 1,
-                                          .zones = zones,
-                                          .zone_count = 2};
 
 static void dial(pmb_canvas *c, void *scene)
 {
