@@ -78,7 +78,7 @@ static void draw_marks(pmb_canvas *c, const PMB_FLASH pmb_thermometer *t, pmb_re
     const pmb_rect span = {0, g->top, 1, (int16_t)(g->bottom - g->top + 1)};
     const int16_t x = (int16_t)(g->bulb.x + g->bore + 4);
     const int16_t tick = (int16_t)pmb_greater(g->radius / 2, 2);
-    int32_t last = INT32_MAX;
+    int32_t last = (int32_t)r.y + r.h + m.line;
     for (int64_t v = s->least; s->minor > 0 && v <= s->most; v += s->minor)
         pmb_span_fill(c, x, pmb_range_row(s->least, s->most, (int32_t)v, span), tick, 1,
                       t->theme->quiet);

@@ -100,6 +100,30 @@ static void gauges_stay_in_their_rectangle(void **state)
                 }
 }
 
+/* Whatever the rectangle: nothing is drawn outside of it, and nothing overflows (sanitizers). */
+static void gauges_take_any_rectangle(void **state)
+{
+    (void)state;
+    static const int16_t ends[] = {INT16_MIN, 0, 11, 300, INT16_MAX};
+    enum { N = sizeof ends / sizeof ends[0] };
+    static struct sheet s;
+    for (size_t i = 0; i < gauge_count; i++)
+        for (int k = 0; k < N * N * N * N; k++) {
+            const pmb_rect r = {ends[k % N], ends[k / N % N], ends[k / N / N % N],
+                                ends[k / N / N / N]};
+            assert_int_equal(pmb_canvas_init(&s.c, &pmb_mono_vertical, (pmb_rect){0, 0, 24, 24},
+                                             s.pixels, sizeof s.pixels),
+                             PMB_OK);
+            pmb_fill(&s.c, PMB_BLACK);
+            gauges[i].draw(&s.c, &pmb_theme_light, r, k % 140 - 20);
+            for (int16_t y = 0; y < 24; y++)
+                for (int16_t x = 0; x < 24; x++)
+                    if (!pmb_rect_holds(r, (pmb_point){x, y}) && at(&s, x, y) != PMB_BLACK)
+                        fail_msg("%s in %d,%d %dx%d: pixel %d,%d", gauges[i].name, r.x, r.y, r.w,
+                                 r.h, x, y);
+        }
+}
+
 static void bands_show_what_a_whole_buffer_shows(void **state)
 {
     (void)state;
@@ -402,6 +426,7 @@ int main(void)
         cmocka_unit_test(places_lie_between_the_ends),
         cmocka_unit_test(levels_follow_the_zones_and_hold),
         cmocka_unit_test(gauges_stay_in_their_rectangle),
+        cmocka_unit_test(gauges_take_any_rectangle),
         cmocka_unit_test(bands_show_what_a_whole_buffer_shows),
         cmocka_unit_test(values_beyond_the_ends_are_at_the_ends),
         cmocka_unit_test(natural_sizes_suit_the_typefaces),
