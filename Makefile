@@ -14,9 +14,9 @@ demo: build
 test: build build/asan/build.ninja build/fuzz/build.ninja
 	@cmake --build --preset asan
 	@cmake --build --preset fuzz
-	@ctest --preset fuzz -j$$(nproc)
-	@ctest --preset host -j$$(nproc)
-	@ctest --preset asan -j$$(nproc)
+	@ctest --preset fuzz
+	@ctest --preset host
+	@ctest --preset asan
 	@$(MAKE) --no-print-directory mcu
 
 # The core on AVR, Cortex-M0 and M3 and RISC-V under emulation: the same pixels as here.

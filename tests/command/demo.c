@@ -69,6 +69,15 @@ static void the_animation_lasts_a_minute(void **state)
     assert_says(o.out, "60000 ms");
 }
 
+/* A panel that is turned is recorded as it hangs. */
+static void animations_are_upright(void **state)
+{
+    (void)state;
+    /* Width and height in a GIF follow its six letters, low bytes first: 320 by 240. */
+    assert_string_equal(shell("od -An -tu2 -j6 -N4 quay/kiosk.gif").out, "   320   240\n");
+    assert_string_equal(shell("od -An -tu2 -j6 -N4 quay/gangway.gif").out, "   256   128\n");
+}
+
 static void progress_is_shown_in_a_terminal(void **state)
 {
     (void)state;
@@ -111,6 +120,7 @@ int main(void)
         cmocka_unit_test(hardly_more_is_sent_than_changes),
         cmocka_unit_test(every_panel_has_its_pictures),
         cmocka_unit_test(the_animation_lasts_a_minute),
+        cmocka_unit_test(animations_are_upright),
         cmocka_unit_test(progress_is_shown_in_a_terminal),
         cmocka_unit_test(damaged_data_name_file_and_line),
     };

@@ -7,6 +7,7 @@
 #include <string.h>
 #include <sys/stat.h>
 #include <unistd.h>
+#include "image.h"
 #include "inputs.h"
 #include "overview.h"
 #include "recording.h"
@@ -111,17 +112,30 @@ static bool moves(const struct post *p)
     return p->station->by_minute > 0;
 }
 
+/* Begins a recording, or adds to it what the glass shows, as the module hangs. */
+static int record(struct post *p)
+{
+    struct image hung;
+    if (!image_of_glass(&hung, p->act->module))
+        return out_of_memory();
+    const pmb_glass_view glass = {hung.width, hung.height, pmb_module_glass(p->act->module).round,
+                                  hung.rgb};
+    bool good = true;
+    if (!p->recording)
+        p->recording = recording_new(&glass, glass.width > 128 ? 1 : 2);
+    else
+        good = recording_add(p->recording, &glass, (int)p->station->by_minute);
+    image_free(&hung);
+    return good && p->recording ? DONE : out_of_memory();
+}
+
 /* The minute that is recorded, ten looks a second. */
 static int run_minute(struct run *r)
 {
     int status = DONE;
-    for (int i = 0; i < STATIONS; i++)
-        if (moves(&r->posts[i])) {
-            const pmb_glass_view glass = pmb_module_glass(r->posts[i].act->module);
-            r->posts[i].recording = recording_new(&glass, glass.width > 128 ? 1 : 2);
-            if (!r->posts[i].recording)
-                return out_of_memory();
-        }
+    for (int i = 0; i < STATIONS && status == DONE; i++)
+        if (moves(&r->posts[i]))
+            status = record(&r->posts[i]);
     for (uint32_t t = 0; t < MINUTE && status == DONE; t += TICK) {
         wait_until(r, RECORDED + t, true);
         for (int i = 0; i < STATIONS && status == DONE; i++) {
@@ -131,9 +145,8 @@ static int run_minute(struct run *r)
             if (t % p->station->by_minute != 0)
                 continue;
             status = look(r, p);
-            const pmb_glass_view glass = pmb_module_glass(p->act->module);
-            if (status == DONE && !recording_add(p->recording, &glass, (int)p->station->by_minute))
-                status = out_of_memory();
+            if (status == DONE)
+                status = record(p);
         }
     }
     return status;
