@@ -22,6 +22,20 @@ struct known {
     uint8_t bits;    /* a pixel: 1, 2, 4, 8 or 16 */
 };
 
+/*
+ * What is around a pixel of one bit: three rows (from two above to its own, or, in a reel, from the
+ * one above to the one below), each of seven columns, the pixel's own in bit 3. It goes along with
+ * the pixels, so that only one column is looked up for each.
+ */
+enum { WINDOW_ROWS = 3, MOST_ONE_BIT = 11 };
+struct window {
+    bool moved;
+    int16_t x, y;
+    const uint8_t *rows[WINDOW_ROWS]; /* NULL: all 0 */
+    uint8_t bits[WINDOW_ROWS];
+    uint8_t row[MOST_ONE_BIT], mask[MOST_ONE_BIT]; /* where each neighbour is in it */
+};
+
 /* How the pixels of a picture are modelled. */
 struct model {
     pmb_pixels pixels;
@@ -31,9 +45,10 @@ struct model {
     uint16_t h;
     uint8_t hit;        /* the pixel before was as the likeliest neighbour */
     uint16_t recent[8]; /* values that no neighbour had, the last first */
+    struct window window;
 };
 
-enum { MOST_ONE_BIT = 11, MOST_INK = 4, MOST_VALUE = 7, CANDIDATES = 4 };
+enum { MOST_INK = 4, MOST_VALUE = 7, CANDIDATES = 4 };
 enum { RECENT = 8, MAGNITUDES = 8, RESIDUALS = MAGNITUDES + 2, ACTIVITIES = 3 };
 
 static inline uint16_t known_stride(uint16_t w, uint8_t bits)
@@ -128,37 +143,56 @@ static inline uint16_t model_contexts(pmb_pixels pixels, uint8_t neighbours, uin
     }
 }
 
-/* All neighbours of a pixel of one bit, a bit each: as `neighbour`, but quick on small processors.
- */
-static inline uint16_t one_bit_context(const struct model *m, const struct known *k, int16_t x,
-                                       int16_t y)
+/* A pixel of a row; 0 outside of it. */
+static inline uint8_t window_bit(const struct known *k, const uint8_t *row, int16_t x)
 {
     static const uint8_t masks[8] = {128, 64, 32, 16, 8, 4, 2, 1};
-    const uint8_t *rows[4]; /* from two above to one below; NULL: all 0 */
-    const PMB_FLASH struct offset *o = m->reel ? reel_template : still_template;
-    uint16_t context = 0;
-    for (uint8_t i = m->reel; i < 3u + m->reel; i++) {
-        const int16_t row = (int16_t)(y - 2 + i);
-        const bool empty = row >= (int16_t)m->h || (row < 0 && m->reel);
-        rows[i] = empty ? NULL : known_row(k, row < 0 ? row + 2 : row);
-    }
-    for (uint8_t i = 0; i < m->neighbours; i++, o++) {
-        const uint16_t column = (uint16_t)(x + o->x); /* to the left of 0 it is large */
-        const uint8_t *row = rows[o->y + 2];
-        context = (uint16_t)(context << 1);
-        if (row && column < k->w && row[column >> 3] & masks[column & 7])
-            context |= 1;
-    }
-    return context;
+    return row && (uint16_t)x < k->w && (row[x >> 3] & masks[x & 7]) ? 1 : 0;
 }
 
-static inline uint16_t model_one_bit(struct coder *coder, const struct model *m,
-                                     const struct known *k, int32_t x, int32_t y, uint16_t wanted)
+/* Moves the window to a pixel: by a column, or anywhere. */
+static inline void window_move(struct window *v, const struct model *m, const struct known *k,
+                               int16_t x, int16_t y)
 {
-    uint16_t context = one_bit_context(m, k, (int16_t)x, (int16_t)y);
+    if (v->moved && y == v->y && x == v->x + 1) {
+        for (uint8_t i = 0; i < WINDOW_ROWS; i++)
+            v->bits[i] = (uint8_t)(v->bits[i] << 1 | window_bit(k, v->rows[i], (int16_t)(x + 3)));
+        v->x = x;
+        return;
+    }
+    *v = (struct window){.moved = true, .x = x, .y = y};
+    for (uint8_t i = 0; i < WINDOW_ROWS; i++) {
+        const int16_t row = (int16_t)(y - 2 + i + m->reel);
+        const bool empty = row >= (int16_t)m->h || (row < 0 && m->reel);
+        v->rows[i] = empty ? NULL : known_row(k, row < 0 ? row + 2 : row);
+        for (int16_t column = -3; column <= 3; column++)
+            v->bits[i] =
+                (uint8_t)(v->bits[i] << 1 | window_bit(k, v->rows[i], (int16_t)(x + column)));
+    }
+    const PMB_FLASH struct offset *o = m->reel ? reel_template : still_template;
+    for (uint8_t i = 0; i < m->neighbours; i++, o++) {
+        v->row[i] = (uint8_t)(o->y + 2 - m->reel);
+        v->mask[i] = (uint8_t)(1 << (3 - o->x));
+    }
+}
+
+static inline uint16_t model_one_bit(struct coder *coder, struct model *m, const struct known *k,
+                                     int32_t x, int32_t y, uint16_t wanted)
+{
+    struct window *v = &m->window;
+    uint16_t context = 0;
+    window_move(v, m, k, (int16_t)x, (int16_t)y);
+    for (uint8_t i = 0; i < m->neighbours; i++) {
+        context = (uint16_t)(context << 1);
+        if (v->bits[v->row[i]] & v->mask[i])
+            context |= 1;
+    }
     if (m->far > 0)
         context = (uint16_t)(context << 1 | known_get(k, x - m->far, y));
-    return code_bit(coder, context, (uint8_t)wanted);
+    const uint8_t bit = code_bit(coder, context, (uint8_t)wanted);
+    uint8_t *own = &v->bits[m->reel ? 1 : 2]; /* the row of the pixel itself */
+    *own = (uint8_t)(bit ? *own | 8 : *own & ~8);
+    return bit;
 }
 
 static inline uint16_t model_ink(struct coder *coder, const struct model *m, const struct known *k,
