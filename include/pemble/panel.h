@@ -164,12 +164,13 @@ pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds);
 pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 
 /*
- * For writing in the background (port.h, start): between pmb_panel_defer, which says whether bus
- * and port can, and pmb_panel_settle, pmb_panel_write may return before the last of its bytes is
- * sent; the buffer has to stay as it is until the next pmb_panel_write or pmb_panel_settle returns.
- * A screen does this by itself.
+ * For writing in the background (port.h, start), where bus and port can: between pmb_panel_defer
+ * and pmb_panel_settle, pmb_panel_write may return before the last of its bytes is sent; the buffer
+ * has to stay as it is until the next pmb_panel_write or pmb_panel_settle returns. Where they
+ * cannot, nothing is deferred. A screen does this by itself.
  */
-bool pmb_panel_defer(pmb_panel *panel);
+bool pmb_panel_can_defer(const pmb_panel *panel);
+void pmb_panel_defer(pmb_panel *panel);
 pmb_status pmb_panel_settle(pmb_panel *panel);
 
 #endif

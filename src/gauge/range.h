@@ -11,7 +11,7 @@ int32_t pmb_range_place(int32_t least, int32_t most, int32_t value, int32_t leng
 /* The same for the row of a value in a rectangle: at the bottom the least, at the top the most. */
 int32_t pmb_range_row(int32_t least, int32_t most, int32_t value, pmb_rect r);
 
-/* A step from a tick to the next; numbers at ticks are written with the scale's decimals. */
+/* The number at a tick, with the scale's decimals. */
 void pmb_scale_number(char *text, size_t size, const PMB_FLASH pmb_scale *scale, int64_t value);
 
 /* The zones of a scale one after the other, the part below the first included: false after the

@@ -13,14 +13,9 @@ pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t co
     return panel->config->bus.kind->send(panel, NULL, 0, bytes, count);
 }
 
-bool pmb_has_background(const pmb_panel *panel)
-{
-    return panel->config->bus.kind->begin && panel->port->start && panel->port->wait;
-}
-
 pmb_status pmb_begin_data(pmb_panel *panel, const uint8_t *bytes, size_t count)
 {
-    if (!panel->background || !pmb_has_background(panel))
+    if (!panel->background)
         return pmb_send_data(panel, bytes, count);
     const pmb_status status = panel->config->bus.kind->begin(panel, bytes, count);
     panel->under_way = status == PMB_OK;

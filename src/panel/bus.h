@@ -32,9 +32,6 @@ pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t co
 pmb_status pmb_begin_data(pmb_panel *panel, const uint8_t *bytes, size_t count);
 pmb_status pmb_end_data(pmb_panel *panel);
 
-/* Whether bus and port can do that. */
-bool pmb_has_background(const pmb_panel *panel);
-
 /* One command byte and its parameters, sent as data or as commands, as the controller wants it. */
 pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t command,
                                const uint8_t *parameters, size_t count);

@@ -192,10 +192,14 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
     return status == PMB_OK ? family_of(panel)->write(panel, held, area) : status;
 }
 
-bool pmb_panel_defer(pmb_panel *panel)
+bool pmb_panel_can_defer(const pmb_panel *panel)
 {
-    panel->background = pmb_has_background(panel);
-    return panel->background;
+    return panel->config->bus.kind->begin && panel->port->start && panel->port->wait;
+}
+
+void pmb_panel_defer(pmb_panel *panel)
+{
+    panel->background = pmb_panel_can_defer(panel);
 }
 
 pmb_status pmb_panel_settle(pmb_panel *panel)

@@ -21,8 +21,7 @@ static size_t bytes_of(const pmb_panel *panel, int16_t rows)
 /* Of a buffer, what one band may have: half of it, where the other half is sent meanwhile. */
 static size_t part_of(const pmb_panel *panel, size_t bytes)
 {
-    const bool halved = panel->port->start && panel->port->wait &&
-                        bytes < pmb_screen_whole_bytes(panel) &&
+    const bool halved = pmb_panel_can_defer(panel) && bytes < pmb_screen_whole_bytes(panel) &&
                         bytes / 2 >= pmb_screen_least_bytes(panel);
     return halved ? bytes / 2 : bytes;
 }
@@ -113,13 +112,18 @@ static void move_band(pmb_screen *screen, int16_t y)
     screen->canvas.palette = screen->panel->config->palette;
 }
 
-void pmb_screen_clear_band(pmb_screen *screen)
+/* Of the band, what can be seen: the frame may be wider, and nothing is drawn there. */
+static pmb_rect visible(const pmb_screen *screen)
 {
     const pmb_size size = screen->panel->size;
+    return pmb_rect_common(screen->canvas.bounds, (pmb_rect){0, 0, size.w, size.h});
+}
+
+void pmb_screen_clear_band(pmb_screen *screen)
+{
     pmb_canvas *c = &screen->canvas;
     pmb_rect part = pmb_rect_common(c->bounds, screen->area);
-    /* The frame may be wider than what can be seen; nothing is drawn there. */
-    c->clip = pmb_rect_common(part, (pmb_rect){0, 0, size.w, size.h});
+    c->clip = pmb_rect_common(part, visible(screen));
     part.x = (int16_t)(part.x - c->bounds.x);
     part.y = (int16_t)(part.y - c->bounds.y);
     c->format->fill(c, part, PMB_BLACK);
@@ -233,7 +237,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rec
     screen->sent = false;
     screen->keep_known = true;
     if (screen->halved || screen->band_rows == screen->panel->frame.h)
-        (void)pmb_panel_defer(screen->panel);
+        pmb_panel_defer(screen->panel);
     if (paper)
         status = send_to_paper(screen, paint, scene);
     else
@@ -242,8 +246,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rec
     status = status == PMB_OK ? settled : status;
     screen->painted = status == PMB_OK;
     /* For those who draw on it directly. */
-    screen->canvas.clip = pmb_rect_common(
-        screen->canvas.bounds, (pmb_rect){0, 0, screen->panel->size.w, screen->panel->size.h});
+    screen->canvas.clip = visible(screen);
     if (status != PMB_OK)
         pmb_screen_forget(screen);
     return status;

@@ -25,7 +25,6 @@ bus=$(cut -d' ' -f2 "$out/all/host/oled-bus.txt" 2>/dev/null || true)
 
 echo
 echo "PMB_SMALL, by object file, in bytes of flash:"
-avr-nm --size-sort -S -td -l "$out/PMB_SMALL/avr/oled.elf" >/dev/null 2>&1 || true
 avr-gcc -mmcu=atmega328p -Wl,--gc-sections -Wl,-Map="$out/oled.map" \
     "$out/PMB_SMALL/avr/tests/mcu/oled.o" "$out/PMB_SMALL/avr/tests/mcu/oled_avr.o" \
     "$out/PMB_SMALL/avr/core.a" -o "$out/oled.elf"

@@ -119,6 +119,22 @@ static void a_transfer_that_breaks_is_told_and_made_good(void **state)
     assert_true(failures >= 10);
 }
 
+/* Half of a buffer is not given away on a bus that cannot send in the background. */
+static void other_buses_keep_the_whole_buffer(void **state)
+{
+    (void)state;
+    static uint8_t band[256];
+    struct rig rig;
+    const pmb_panel_config oled = {
+        .controller = &pmb_ssd1306, .size = {128, 64}, .bus = {.kind = &pmb_i2c, .address = 0x3C}};
+    open_watched(&rig, &oled, band, sizeof band);
+    assert_int_equal(rig.screen.band_rows, 16);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint, &rig.panel.size), PMB_OK);
+    assert_int_equal(started, 0);
+    assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+    rig_close(&rig);
+}
+
 /* The bench sees what a port must not do. */
 static void the_bench_complains_of_what_is_not_waited_for(void **state)
 {
@@ -143,6 +159,7 @@ int main(void)
         cmocka_unit_test(the_next_band_is_drawn_meanwhile),
         cmocka_unit_test(tiles_and_mirrors_go_with_it),
         cmocka_unit_test(a_transfer_that_breaks_is_told_and_made_good),
+        cmocka_unit_test(other_buses_keep_the_whole_buffer),
         cmocka_unit_test(the_bench_complains_of_what_is_not_waited_for),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
