@@ -10,8 +10,11 @@
  * PMB_PLAIN_TEXT: fonts of one bit a pixel made with --plain and --unkerned, drawn upright and not
  *     enlarged; glyphs of others are drawn as if they were so, or not at all. Formats of one bit
  *     draw smooth shapes as hard ones, which needs no shading.
- * PMB_SHORT_ELLIPSES: ellipses, circles and round corners at most 180 pixels across; larger ones
- * are not drawn. Saves 64-bit arithmetic where nothing else needs it.
+ * PMB_ONLY_CIRCLES: circles and round corners at most 180 pixels across, by a short routine;
+ *     larger ones, and ellipses that are no circles, are not drawn.
+ * PMB_NEAR: coordinates and sizes from -8192 to 8191. What is drawn with others is not specified,
+ *     but stays within the clip.
+ * PMB_ONE_BIT: canvases of one bit a pixel only, without a second ink.
  */
 #ifndef PEMBLE_OPTIONS_H
 #define PEMBLE_OPTIONS_H
@@ -20,7 +23,9 @@
 #define PMB_NO_TURN
 #define PMB_NO_TILES
 #define PMB_PLAIN_TEXT
-#define PMB_SHORT_ELLIPSES
+#define PMB_ONLY_CIRCLES
+#define PMB_NEAR
+#define PMB_ONE_BIT
 #endif
 
 #endif

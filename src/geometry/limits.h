@@ -3,6 +3,24 @@
 #define PEMBLE_SRC_GEOMETRY_LIMITS_H
 
 #include <stdint.h>
+#include "pemble/options.h"
+
+/* A coordinate, a size or a sum of a few of them, while it is computed with. */
+#ifdef PMB_NEAR
+typedef int pmb_reach; /* 16 bits where that is what the processor has */
+#else
+typedef int32_t pmb_reach;
+#endif
+
+static inline pmb_reach pmb_least(pmb_reach a, pmb_reach b)
+{
+    return a < b ? a : b;
+}
+
+static inline pmb_reach pmb_most(pmb_reach a, pmb_reach b)
+{
+    return a > b ? a : b;
+}
 
 static inline int32_t pmb_lesser(int32_t a, int32_t b)
 {

@@ -5,23 +5,16 @@
 #include "shape/spans.h"
 #include "geometry/limits.h"
 
+#ifndef PMB_ONLY_CIRCLES
 /*
  * The edge of an outline as it is followed from row to row. A pixel is inside when
  * (dx / w)^2 + (dy / h)^2 <= 1, or, without fractions, dx^2 h^2 + dy^2 w^2 <= w^2 h^2; dx and dy
  * are below 2^15, so all of it fits. `excess` is the left side less the right one, kept up to date
  * with differences. A circle has the smaller numbers that it gets for w = h = 1 in the squares.
  */
-#ifdef PMB_SHORT_ELLIPSES
-typedef int32_t wide;
-enum { LONGEST = 180 }; /* its fourth power fits */
-#else
-typedef int64_t wide;
-enum { LONGEST = INT16_MAX };
-#endif
-
 struct edge {
     pmb_outline o;
-    wide ww, hh, excess;
+    int64_t ww, hh, excess;
     int32_t dx, dy; /* of the outermost pixel of the row looked at last; see pmb_outline */
 };
 
@@ -29,10 +22,10 @@ static struct edge edge_of(pmb_outline o)
 {
     struct edge e = {.o = o, .ww = 1, .hh = 1, .dx = o.w % 2 ? 0 : 1};
     if (o.w != o.h) {
-        e.ww = (wide)o.w * o.w;
-        e.hh = (wide)o.h * o.h;
+        e.ww = (int64_t)o.w * o.w;
+        e.hh = (int64_t)o.h * o.h;
     }
-    e.excess = e.dx * e.hh - (wide)o.w * o.w * e.hh;
+    e.excess = e.dx * e.hh - (int64_t)o.w * o.w * e.hh;
     return e;
 }
 
@@ -43,17 +36,17 @@ static struct edge edge_of(pmb_outline o)
 static int32_t indent(struct edge *e, int32_t i)
 {
     const pmb_outline *o = &e->o;
-    int32_t dy;
-    if (i < 0 || i >= o->r.h || o->w > LONGEST || o->h > LONGEST)
+    pmb_reach dy;
+    if (i < 0 || i >= o->r.h)
         return -1;
     if (!pmb_outline_row(o, i, &dy))
         return 0;
-    e->excess += (wide)(dy * dy - e->dy * e->dy) * e->ww;
+    e->excess += (int64_t)(dy * dy - e->dy * e->dy) * e->ww;
     e->dy = dy;
     for (; e->dx > 1 && e->excess > 0; e->dx -= 2)
         e->excess -= (4 * e->dx - 4) * e->hh;
     for (; e->dx + 2 < o->w; e->dx += 2) {
-        const wide further = e->excess + (4 * e->dx + 4) * e->hh;
+        const int64_t further = e->excess + (4 * e->dx + 4) * e->hh;
         if (further > 0)
             break;
         e->excess = further;
@@ -143,7 +136,7 @@ static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
-    int32_t first, last;
+    pmb_reach first, last;
     pmb_outline_half(c, o.r, &first, &last);
     for (int32_t i = first; i < last; i++)
         add_row(&rows, i, indent(&edge, i), o.r.w);
@@ -155,7 +148,7 @@ static void stroke(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
-    int32_t first, last;
+    pmb_reach first, last;
     pmb_outline_half(c, o.r, &first, &last);
     int32_t above = indent(&edge, first - 1), here = indent(&edge, first);
     for (int32_t i = first; i < last; i++) {
@@ -189,7 +182,7 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
     }
     struct edge outer = edge_of(pmb_outline_ellipse(r)), inner = edge_of(pmb_outline_ellipse(hole));
     struct rows rows = rows_of(c, r, color);
-    int32_t first, last;
+    pmb_reach first, last;
     pmb_outline_half(c, r, &first, &last);
     for (int32_t i = first; i < last; i++) {
         const int32_t from = indent(&outer, i), to = indent(&inner, i - width);
@@ -217,3 +210,4 @@ void pmb_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color
 {
     stroke(c, pmb_outline_round(r, radius), color);
 }
+#endif

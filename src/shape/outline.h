@@ -3,6 +3,7 @@
 #define PEMBLE_SRC_SHAPE_OUTLINE_H
 
 #include "pemble/canvas.h"
+#include "geometry/limits.h"
 
 /*
  * A rectangle whose corners are quarters of an ellipse w pixels wide and h high; of the size of the
@@ -11,7 +12,7 @@
  */
 typedef struct pmb_outline {
     pmb_rect r;
-    int32_t w, h;
+    pmb_reach w, h;
 } pmb_outline;
 
 pmb_outline pmb_outline_ellipse(pmb_rect r);
@@ -20,19 +21,19 @@ pmb_outline pmb_outline_ellipse(pmb_rect r);
 pmb_outline pmb_outline_round(pmb_rect r, int16_t radius);
 
 /* Row i of the rectangle: the dy of its middle, or false when it has no corner and so is whole. */
-static inline bool pmb_outline_row(const pmb_outline *o, int32_t i, int32_t *dy)
+static inline bool pmb_outline_row(const pmb_outline *o, pmb_reach i, pmb_reach *dy)
 {
-    const int32_t upper = o->h / 2, lower = o->r.h - upper;
+    const pmb_reach upper = o->h / 2, lower = o->r.h - upper;
     if (i >= upper && i < lower && o->r.h > o->h)
         return false;
-    const int32_t row = i < upper ? i : o->h - (o->r.h - i);
+    const pmb_reach row = i < upper ? i : o->h - (o->r.h - i);
     *dy = 2 * row + 1 - o->h;
     return true;
 }
 
 /* The rows of the upper half of a rectangle, its middle included, that the clip shows or that
  * mirror some that it shows, as first and last (exclusive); none of an empty one. */
-void pmb_outline_half(const pmb_canvas *c, pmb_rect r, int32_t *first, int32_t *last);
+void pmb_outline_half(const pmb_canvas *c, pmb_rect r, pmb_reach *first, pmb_reach *last);
 
 /* The square around a circle; empty when there is none on any screen. */
 pmb_rect pmb_rect_of_circle(pmb_point center, int16_t radius);

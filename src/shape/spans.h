@@ -3,14 +3,16 @@
 #define PEMBLE_SRC_SHAPE_SPANS_H
 
 #include "pemble/canvas.h"
+#include "geometry/limits.h"
 
 /* Fills a rectangle of screen coordinates, moved by the origin and clipped. Takes coordinates from
  * -65536 to 65535 and sizes up to 65536; a size that is not positive fills nothing. */
-void pmb_span_fill(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, pmb_color color);
+void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
+                   pmb_color color);
 
 /* Mixes a colour into `count` pixels of a row, each by its share (0 to 255); moved and clipped as
  * above. */
-void pmb_span_shade(pmb_canvas *c, int32_t x, int32_t y, int32_t count, const uint8_t *shares,
+void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,
                     pmb_color color);
 
 #endif

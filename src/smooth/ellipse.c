@@ -32,8 +32,8 @@ static struct form form_of(pmb_outline o)
     return (struct form){
         .o = o,
         .round = o.w == o.h,
-        .none = (o.w + 1) * (o.w + 1),
-        .full = o.w > 0 ? (o.w - 1) * (o.w - 1) : 0,
+        .none = ((int32_t)o.w + 1) * ((int32_t)o.w + 1),
+        .full = o.w > 0 ? ((int32_t)o.w - 1) * ((int32_t)o.w - 1) : 0,
         .disc = pmb_disc_of(pmb_greater(o.w, 1)),
     };
 }
@@ -115,7 +115,7 @@ static void draw_row(struct edges *e, const struct form *outer, const struct for
 {
     const int32_t inset = hole ? (outer->o.r.w - hole->o.r.w) / 2 : 0;
     const int32_t half = (e->r.w + 1) / 2;
-    int32_t dy = 0, hole_dy = 0;
+    pmb_reach dy = 0, hole_dy = 0;
     const bool cornered = pmb_outline_row(&outer->o, i, &dy);
     const bool through = hole && i >= inset && i < outer->o.r.h - inset;
     const bool hole_cornered = through && pmb_outline_row(&hole->o, i - inset, &hole_dy);
@@ -153,9 +153,10 @@ static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb
 {
     const struct form form = form_of(outer), hole = form_of(inner ? *inner : outer);
     struct edges e = {.c = c, .color = color, .r = outer.r};
-    int32_t first, last, start = outer.w / 2;
+    pmb_reach first, last;
+    int32_t start = outer.w / 2;
     pmb_outline_half(c, outer.r, &first, &last);
-    for (int32_t i = first; i < last; i++)
+    for (pmb_reach i = first; i < last; i++)
         draw_row(&e, &form, inner ? &hole : NULL, i, &start);
 }
 

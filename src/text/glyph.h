@@ -3,6 +3,7 @@
 #define PEMBLE_SRC_TEXT_GLYPH_H
 
 #include "pemble/text.h"
+#include "geometry/limits.h"
 
 /* How many pixels wide and high each pixel of a glyph is drawn. */
 static inline uint8_t pmb_style_scale(const pmb_text_style *style)
@@ -63,8 +64,8 @@ void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p,
 
 /* Draws the part of a text before `end` (NULL: all of it) when there is a canvas; returns how far
  * the pen moves. */
-int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                     const char *end);
+pmb_reach pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                       const char *end);
 
 /* The longest part of the text before `end` that is at most `width` wide, at least one character.
  */

@@ -8,15 +8,14 @@
 enum { ROOM = 16 };
 
 /* A glyph whose bits can be copied as they lie in the font. */
-static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y, pmb_color color)
+static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reach y,
+                        pmb_color color)
 {
-    const int32_t left = x + c->origin.x + g->left, top = y + c->origin.y - g->top;
-    const int32_t clip_right = (int32_t)c->clip.x + c->clip.w;
-    const int32_t clip_bottom = (int32_t)c->clip.y + c->clip.h;
-    const int32_t from_column = left < c->clip.x ? c->clip.x - left : 0;
-    const int32_t from_row = top < c->clip.y ? c->clip.y - top : 0;
-    const int32_t to_column = left + g->w > clip_right ? clip_right - left : g->w;
-    const int32_t to_row = top + g->h > clip_bottom ? clip_bottom - top : g->h;
+    const pmb_reach left = x + c->origin.x + g->left, top = y + c->origin.y - g->top;
+    const pmb_reach from_column = pmb_most(c->clip.x - left, 0);
+    const pmb_reach from_row = pmb_most(c->clip.y - top, 0);
+    const pmb_reach to_column = pmb_least((pmb_reach)c->clip.x + c->clip.w - left, g->w);
+    const pmb_reach to_row = pmb_least((pmb_reach)c->clip.y + c->clip.h - top, g->h);
     if (from_column >= to_column || from_row >= to_row)
         return;
     const pmb_rect area = {(int16_t)(left + from_column - c->bounds.x),
@@ -96,7 +95,7 @@ static void shade_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
 #endif
 
 static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
-                       int32_t pen, uint8_t scale)
+                       pmb_reach pen, uint8_t scale)
 {
 #ifdef PMB_PLAIN_TEXT
     (void)scale;
@@ -117,7 +116,7 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *
 
 /* The pen of a text, and the glyph before it. */
 struct pen {
-    int32_t at;
+    pmb_reach at;
     const PMB_FLASH pmb_font *font; /* of the glyph before; NULL: there is none */
     uint16_t number;
 };
@@ -134,15 +133,15 @@ static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **
     (void)scale;
 #else
     if (pen->font == glyph->font)
-        pen->at += (int32_t)pmb_font_kerning(pen->font, pen->number, glyph->number) * scale;
+        pen->at += (pmb_reach)pmb_font_kerning(pen->font, pen->number, glyph->number) * scale;
 #endif
     pen->font = glyph->font;
     pen->number = glyph->number;
     return true;
 }
 
-int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                     const char *end)
+pmb_reach pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                       const char *end)
 {
     const uint8_t scale = pmb_style_scale(style);
     struct pen pen = {.at = 0};
@@ -150,7 +149,7 @@ int32_t pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, co
     while (pen.at <= INT16_MAX && text != end && next_glyph(style, scale, &text, &pen, &glyph)) {
         if (c)
             draw_glyph(c, &glyph, style, p, pen.at, scale);
-        pen.at += (int32_t)glyph.advance * scale;
+        pen.at += (pmb_reach)glyph.advance * scale;
     }
     return pen.at;
 }
@@ -174,7 +173,7 @@ const char *pmb_text_cut(const pmb_text_style *style, const char *text, const ch
         const char *const before = text;
         if (!next_glyph(style, scale, &text, &pen, &glyph))
             break;
-        pen.at += (int32_t)glyph.advance * scale;
+        pen.at += (pmb_reach)glyph.advance * scale;
         if (pen.at > width && before > start)
             return before;
     }
@@ -186,10 +185,10 @@ const char *pmb_text_cut(const pmb_text_style *style, const char *text, const ch
 static bool is_hidden(const pmb_canvas *c, const pmb_text_style *style, pmb_point p)
 {
     const pmb_font_metrics m = pmb_font_measure(style->font);
-    const int32_t scale = pmb_style_scale(style), row = (int32_t)p.y + c->origin.y;
+    const pmb_reach scale = pmb_style_scale(style), row = (pmb_reach)p.y + c->origin.y;
     return (style->turn & 3) == 0 && !style->fallbacks &&
            (row + m.descent * scale <= c->clip.y ||
-            row - m.ascent * scale >= (int32_t)c->clip.y + c->clip.h);
+            row - m.ascent * scale >= (pmb_reach)c->clip.y + c->clip.h);
 }
 
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)

@@ -1,0 +1,135 @@
+/*
+ * circle.c - with PMB_ONLY_CIRCLES, in place of ellipse.c: discs, rings and round corners, row by
+ * row; an ellipse is drawn where it is a circle.
+ */
+#include "pemble/options.h"
+#include "pemble/shape.h"
+#include "shape/outline.h"
+#include "shape/spans.h"
+
+#ifdef PMB_ONLY_CIRCLES
+enum { LONGEST = 180 }; /* its square fits into 16 bits, and so do all the sums here */
+
+/* The edge of an outline as it is followed from row to row: a pixel is inside when
+ * dx^2 + dy^2 <= w^2, and `excess` is the left side less the right one. */
+struct edge {
+    pmb_outline o;
+    int16_t excess, dx, dy; /* of the outermost pixel of the row looked at last; see pmb_outline */
+};
+
+static struct edge edge_of(pmb_outline o)
+{
+    struct edge e = {.o = o, .dx = o.w % 2 ? 0 : 1};
+    e.excess = (int16_t)(e.dx - (int16_t)(o.w * o.w));
+    return e;
+}
+
+/*
+ * The pixels between the left edge of the rectangle and the first pixel of its row i; -1 when the
+ * row has none. Neighbouring rows differ little, so dx is moved from where it was.
+ */
+static pmb_reach indent(struct edge *e, pmb_reach i)
+{
+    pmb_reach dy;
+    int16_t dx = e->dx;
+    if (i < 0 || i >= e->o.r.h)
+        return -1;
+    if (!pmb_outline_row(&e->o, i, &dy))
+        return 0;
+    int16_t excess = (int16_t)(e->excess + (int16_t)(dy * dy - e->dy * e->dy));
+    for (; dx > 1 && excess > 0; dx = (int16_t)(dx - 2))
+        excess = (int16_t)(excess - 4 * dx + 4);
+    for (; dx + 2 < e->o.w && excess + 4 * dx + 4 <= 0; dx = (int16_t)(dx + 2))
+        excess = (int16_t)(excess + 4 * dx + 4);
+    e->excess = excess;
+    e->dx = dx;
+    e->dy = (int16_t)dy;
+    return excess <= 0 ? (e->o.w - 1 - dx) >> 1 : -1;
+}
+
+/* The rows of an outline that the clip shows, as first and last (exclusive). */
+static pmb_reach visible_rows(const pmb_canvas *c, pmb_rect r, pmb_reach *last)
+{
+    const pmb_reach clip = (pmb_reach)c->clip.y - c->origin.y - r.y;
+    *last = r.w > 0 ? pmb_least(clip + c->clip.h, r.h) : 0;
+    return pmb_most(clip, 0);
+}
+
+/* `count` pixels at the left and at the right end of row i, `from` away from the edges; all of it
+ * where they meet, nothing where the row is empty. */
+static void draw_ends(pmb_canvas *c, pmb_rect r, pmb_reach i, pmb_reach from, pmb_reach count,
+                      pmb_color color)
+{
+    const pmb_reach width = r.w - 2 * from, x = r.x + from, y = r.y + i;
+    if (from < 0)
+        return;
+    if (2 * count >= width)
+        count = width;
+    else
+        pmb_span_fill(c, x + width - count, y, count, 1, color);
+    pmb_span_fill(c, x, y, count, 1, color);
+}
+
+/* A stroke has the pixels of a row that have none above or none below, and its two ends. */
+static void draw(pmb_canvas *c, pmb_outline o, bool stroke, pmb_color color)
+{
+    pmb_reach last;
+    const pmb_reach first = visible_rows(c, o.r, &last);
+    struct edge edge = edge_of(o);
+    if (o.w > LONGEST || o.h != o.w || first >= last)
+        return;
+    pmb_reach above = indent(&edge, first - 1), here = indent(&edge, first);
+    for (pmb_reach i = first; i < last; i++) {
+        const pmb_reach below = indent(&edge, i + 1);
+        const bool open = stroke && above >= 0 && below >= 0;
+        draw_ends(c, o.r, i, here, open ? pmb_most(1, pmb_most(above, below) - here) : o.r.w,
+                  color);
+        above = here;
+        here = below;
+    }
+}
+
+void pmb_ellipse_fill(pmb_canvas *c, pmb_rect r, pmb_color color)
+{
+    draw(c, pmb_outline_ellipse(r), false, color);
+}
+
+void pmb_ellipse_stroke(pmb_canvas *c, pmb_rect r, pmb_color color)
+{
+    draw(c, pmb_outline_ellipse(r), true, color);
+}
+
+void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
+{
+    pmb_reach last;
+    const pmb_reach first = visible_rows(c, r, &last);
+    const pmb_outline hole = pmb_outline_ellipse(pmb_rect_inset(r, width));
+    struct edge outer = edge_of(pmb_outline_ellipse(r)), inner = edge_of(hole);
+    if (r.w > LONGEST || r.h != r.w || width <= 0)
+        return;
+    for (pmb_reach i = first; i < last; i++) {
+        const pmb_reach from = indent(&outer, i), to = indent(&inner, i - width);
+        draw_ends(c, r, i, from, to < 0 ? r.w : width + to - from, color);
+    }
+}
+
+void pmb_circle_fill(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
+{
+    pmb_ellipse_fill(c, pmb_rect_of_circle(center, radius), color);
+}
+
+void pmb_circle_stroke(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
+{
+    pmb_ellipse_stroke(c, pmb_rect_of_circle(center, radius), color);
+}
+
+void pmb_round_fill(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
+{
+    draw(c, pmb_outline_round(r, radius), false, color);
+}
+
+void pmb_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
+{
+    draw(c, pmb_outline_round(r, radius), true, color);
+}
+#endif
