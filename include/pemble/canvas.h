@@ -105,7 +105,7 @@ struct pmb_canvas {
     const PMB_FLASH pmb_format *format;
     uint8_t *pixels;
     uint16_t stride;            /* bytes from one line (of rows_per_line rows) to the next */
-    uint32_t plane_bytes;       /* bytes of one plane; the second plane follows the first */
+    size_t plane_bytes;         /* bytes of one plane; the second plane follows the first */
     pmb_rect bounds;            /* the part of the screen that the buffer holds */
     pmb_rect clip;              /* where drawing is kept, in screen coordinates; inside bounds */
     pmb_point origin;           /* added to every coordinate that is drawn at */

@@ -1,43 +1,48 @@
 /* canvas.c - setting up a canvas, its clip, and looking at it. */
 #include "pemble/canvas.h"
+#include "pemble/options.h"
 #include "geometry/limits.h"
 
 /* Bytes of one line, 0 when there are too many to count in 16 bits. */
 static uint16_t line_bytes(const PMB_FLASH pmb_format *format, int16_t width)
 {
     const uint16_t columns = (uint16_t)((uint16_t)width + format->columns_per_byte - 1u);
-    const uint32_t bytes = (uint32_t)(columns / format->columns_per_byte) * format->bytes_per_pixel;
-    return bytes > UINT16_MAX ? 0 : (uint16_t)bytes;
+    const uint16_t bytes = (uint16_t)(columns / format->columns_per_byte);
+    if (PMB_WITH_DEPTH && bytes > UINT16_MAX / format->bytes_per_pixel)
+        return 0;
+    return PMB_WITH_DEPTH ? (uint16_t)(bytes * format->bytes_per_pixel) : bytes;
 }
 
 static uint32_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 {
     const uint16_t rows = (uint16_t)((uint16_t)size.h + format->rows_per_line - 1u);
-    return (uint32_t)(rows / format->rows_per_line) * line_bytes(format, size.w);
+    return (uint32_t)(uint16_t)(rows / format->rows_per_line) * line_bytes(format, size.w);
 }
 
 size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 {
-    if (!format || size.w <= 0 || size.h <= 0)
+    if (PMB_WITH_CHECKS && (!format || size.w <= 0 || size.h <= 0))
         return 0;
-    return (size_t)plane_bytes(format, size) * format->planes;
+    const uint32_t bytes = plane_bytes(format, size);
+    return (size_t)(PMB_WITH_DEPTH ? bytes * format->planes : bytes);
 }
 
 pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pmb_rect bounds,
                            void *pixels, size_t bytes)
 {
     const pmb_size size = {bounds.w, bounds.h};
-    const size_t needed = pmb_canvas_bytes(format, size);
-    if (!c || !pixels || needed == 0 || bytes < needed)
-        return PMB_ERR_ARGUMENT;
-    c->format = format;
-    c->pixels = pixels;
-    c->stride = line_bytes(format, bounds.w);
-    c->plane_bytes = plane_bytes(format, size);
-    c->bounds = bounds;
-    c->clip = bounds;
-    c->origin = (pmb_point){0, 0};
-    c->palette = NULL;
+    if (PMB_WITH_CHECKS) {
+        const size_t needed = pmb_canvas_bytes(format, size);
+        if (!c || !pixels || needed == 0 || bytes < needed)
+            return PMB_ERR_ARGUMENT;
+    }
+    *c = (pmb_canvas){.format = format,
+                      .pixels = pixels,
+                      .stride = line_bytes(format, bounds.w),
+                      .bounds = bounds,
+                      .clip = bounds};
+    if (PMB_WITH_DEPTH)
+        c->plane_bytes = (size_t)plane_bytes(format, size);
     return PMB_OK;
 }
 

@@ -10,66 +10,73 @@ static uint8_t reversed(uint8_t bits)
     return (uint8_t)((bits & 0x55) << 1 | (bits >> 1 & 0x55));
 }
 
-/* The bits of rows `top` to `bottom` (exclusive), both 0 to 8, lowest bit uppermost. */
-static uint8_t rows_mask(int16_t top, int16_t bottom)
+/* Without turns only pages that are upright. */
+static bool is_msb_first(const pmb_canvas *c)
 {
-    return (uint8_t)((0xFFu << top) & (0xFFu >> (8 - bottom)));
+    return PMB_WITH_TURN && c->format->msb_first;
+}
+
+static uint8_t *byte_at(const pmb_canvas *c, int16_t x, int16_t y)
+{
+    return c->pixels + (size_t)((uint16_t)y / 8) * c->stride + x;
 }
 
 static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, bool light)
 {
-    if (mask == 0xFF) {
-        memset(bytes, light ? 0xFF : 0x00, (size_t)count);
-        return;
-    }
-    if (light) {
-        for (; count > 0; count--)
-            *bytes++ |= mask;
-    } else {
-        for (; count > 0; count--)
-            *bytes++ &= (uint8_t)~mask;
-    }
+    const uint8_t keep = (uint8_t)~mask, set = light ? mask : 0;
+    if (mask == 0xFF)
+        memset(bytes, set, (size_t)count);
+    else
+        for (; count > 0; count--, bytes++)
+            *bytes = (uint8_t)((*bytes & keep) | set);
 }
 
 static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
 {
-    const bool top_is_msb = c->format->msb_first;
     const bool light = pmb_mono_is_light(color);
-    const int16_t end = (int16_t)(area.y + area.h);
-    if ((uint16_t)area.w == c->stride && (area.y & 7) == 0 && (area.h & 7) == 0) {
+    uint8_t *bytes = byte_at(c, area.x, area.y);
+    uint8_t above = area.y & 7; /* rows of the byte above the area */
+#ifndef PMB_SMALL
+    if ((uint16_t)area.w == c->stride && above == 0 && (area.h & 7) == 0) {
         /* Whole lines follow one another. */
-        memset(c->pixels + (size_t)(area.y / 8) * c->stride, light ? 0xFF : 0x00,
-               (size_t)(area.h / 8) * c->stride);
+        memset(bytes, light ? 0xFF : 0x00, (size_t)(area.h / 8) * c->stride);
         return;
     }
-    for (int16_t y = area.y; y < end;) {
-        const int16_t line = (int16_t)(y / 8), first_row = (int16_t)(line * 8);
-        const int16_t stop = end < first_row + 8 ? end : (int16_t)(first_row + 8);
-        uint8_t mask = rows_mask((int16_t)(y - first_row), (int16_t)(stop - first_row));
-        if (top_is_msb)
-            mask = reversed(mask);
-        set_bits(c->pixels + (size_t)line * c->stride + area.x, area.w, mask, light);
-        y = stop;
+#endif
+    while (area.h > 0) {
+        const uint8_t room = (uint8_t)(8 - above), rows = area.h < room ? (uint8_t)area.h : room;
+        const uint8_t mask = (uint8_t)(0xFF >> (8 - rows) << above);
+        set_bits(bytes, area.w, is_msb_first(c) ? reversed(mask) : mask, light);
+        bytes += c->stride;
+        area.h = (int16_t)(area.h - rows);
+        above = 0;
     }
 }
 
 /* The bit of row y in its byte. */
 static uint8_t bit_of(const pmb_canvas *c, int16_t y)
 {
-    return (uint8_t)(c->format->msb_first ? 0x80 >> (y & 7) : 1 << (y & 7));
+    return (uint8_t)(is_msb_first(c) ? 0x80 >> (y & 7) : 1 << (y & 7));
 }
 
 static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
                   uint16_t pitch, pmb_color color)
 {
     const bool light = pmb_mono_is_light(color);
-    for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
-        const uint8_t mask = bit_of(c, y);
-        uint8_t *byte = c->pixels + (size_t)(y / 8) * c->stride + area.x;
-        uint16_t bit = first;
-        for (int16_t count = area.w; count > 0; count--, bit++, byte++)
-            if (bits[bit / 8] & 0x80 >> (bit & 7))
-                *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
+    for (; area.h > 0; area.h--, area.y++, first = (uint16_t)(first + pitch)) {
+        const uint8_t mask = bit_of(c, area.y), keep = (uint8_t)~mask;
+        uint8_t *byte = byte_at(c, area.x, area.y);
+        const PMB_FLASH uint8_t *next = bits + first / 8;
+        uint8_t ahead = (uint8_t)(*next++ << (first & 7)), left = 8 - (first & 7);
+        for (int16_t count = area.w; count > 0; count--, byte++, left--) {
+            if (left == 0) {
+                ahead = *next++;
+                left = 8;
+            }
+            if (ahead & 0x80)
+                *byte = (uint8_t)(light ? *byte | mask : *byte & keep);
+            ahead = (uint8_t)(ahead << 1);
+        }
     }
 }
 
@@ -82,7 +89,7 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
 {
     const uint8_t mask = bit_of(c, y);
     const bool light = pmb_mono_is_light(color);
-    uint8_t *byte = c->pixels + (size_t)(y / 8) * c->stride + x;
+    uint8_t *byte = byte_at(c, x, y);
     for (; count > 0; count--, byte++)
         if (*shares++ >= 128)
             *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
@@ -91,8 +98,7 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
 
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
-    const uint8_t mask = bit_of(c, y);
-    return c->pixels[(size_t)(y / 8) * c->stride + (size_t)x] & mask ? PMB_WHITE : PMB_BLACK;
+    return *byte_at(c, x, y) & bit_of(c, y) ? PMB_WHITE : PMB_BLACK;
 }
 
 const PMB_FLASH pmb_format pmb_mono_vertical = {
@@ -108,6 +114,7 @@ const PMB_FLASH pmb_format pmb_mono_vertical = {
     .peek = peek,
 };
 
+#ifndef PMB_NO_TURN
 const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .rows_per_line = 8,
     .columns_per_byte = 1,
@@ -120,3 +127,4 @@ const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .shade = SHADE,
     .peek = peek,
 };
+#endif

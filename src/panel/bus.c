@@ -1,4 +1,5 @@
 /* bus.c - sending bytes to a panel, whatever its bus. */
+#include "pemble/options.h"
 #include "panel/bus.h"
 
 enum { CHUNK = 32 }; /* bytes gathered on the stack before they are sent */
@@ -15,7 +16,7 @@ pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t co
 
 pmb_status pmb_begin_data(pmb_panel *panel, const uint8_t *bytes, size_t count)
 {
-    if (!panel->background)
+    if (!PMB_WITH_BACKGROUND || !panel->background)
         return pmb_send_data(panel, bytes, count);
     const pmb_status status = panel->config->bus.kind->begin(panel, bytes, count);
     panel->under_way = status == PMB_OK;
@@ -55,13 +56,14 @@ pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t com
 
 pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH uint8_t *list)
 {
-    uint8_t command[CHUNK];
+    uint8_t command[CHUNK], count;
     pmb_status status = PMB_OK;
-    while (*list != 0 && status == PMB_OK) {
-        const uint8_t count = *list++;
+    while (status == PMB_OK && (count = *list++) != 0) {
         for (uint8_t i = 0; i < count; i++)
             command[i] = *list++;
-        status = pmb_send_parameters(panel, as_data, command[0], command + 1, count - 1u);
+        const uint8_t as_command = as_data ? 1 : count;
+        status = panel->config->bus.kind->send(panel, command, as_command, command + as_command,
+                                               (size_t)(count - as_command));
     }
     return status;
 }
@@ -71,13 +73,13 @@ pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
     return pmb_send_setup(panel, false, list);
 }
 
-pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, int32_t step,
+pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdiff_t step,
                             uint16_t count, uint8_t flip)
 {
-    if (step == 1 && flip == 0)
+    if ((!PMB_WITH_TURN || step == 1) && flip == 0)
         return pmb_send_data(panel, bytes, count);
     uint8_t chunk[CHUNK];
-    int32_t at = 0;
+    ptrdiff_t at = 0;
     while (count > 0) {
         const uint16_t part = count < CHUNK ? count : CHUNK;
         for (uint16_t i = 0; i < part; i++, at += step)

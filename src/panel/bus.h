@@ -51,7 +51,7 @@ void pmb_reset(const pmb_panel *panel);
  * Sends `count` bytes as data, the first at `bytes`, each `step` bytes behind the one before
  * (which may be negative), with the bits of `flip` inverted.
  */
-pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, int32_t step,
+pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdiff_t step,
                             uint16_t count, uint8_t flip);
 
 /* Sends the same byte as data again and again. */

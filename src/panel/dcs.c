@@ -185,7 +185,7 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
         return write_other(panel, held, area);
     pmb_walk walk = pmb_plan_walk(panel, held, area);
     pmb_status status = open_window(panel, area);
-    if (status == PMB_OK && !is_wide(panel) && walk.line_step == walk.bytes)
+    if (status == PMB_OK && !is_wide(panel) && walk.line_step == (ptrdiff_t)walk.bytes)
         return pmb_begin_data(panel, walk.first, (size_t)walk.bytes * walk.lines);
     for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
         status = is_wide(panel) ? send_wide(panel, walk.first, walk.bytes / 2)

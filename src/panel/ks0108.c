@@ -75,7 +75,7 @@ static pmb_status plan(pmb_panel *panel)
 
 /* Part of one page: `count` bytes from `column` on, from *first in steps; NULL sends light. */
 static pmb_status send_page(const pmb_panel *panel, uint8_t page, uint16_t column, uint16_t count,
-                            const uint8_t *first, int32_t step)
+                            const uint8_t *first, ptrdiff_t step)
 {
     /* A 1 is a dark pixel. */
     const uint8_t flip = panel->inverted ? 0x00 : 0xFF;

@@ -1,4 +1,5 @@
 /* panel.c - what all panels have in common: checking, reset, and the calls into the family. */
+#include "pemble/options.h"
 #include "panel/bus.h"
 #include "panel/turn.h"
 
@@ -30,15 +31,14 @@ static bool fits_memory(const pmb_panel_config *config, pmb_point offset)
            (int32_t)offset.y + config->size.h <= memory.h;
 }
 
-static pmb_status check(pmb_panel *panel)
+static pmb_status check(const pmb_panel *panel)
 {
     const pmb_panel_config *config = panel->config;
     const pmb_port *port = panel->port;
     const PMB_FLASH pmb_bus_kind *kind = config->bus.kind;
     if (!config->controller || !kind)
         return PMB_ERR_ARGUMENT;
-    panel->offset = glass_offset(config);
-    if (!fits_memory(config, panel->offset) || config->rotate > PMB_ROTATE_270)
+    if (!fits_memory(config, glass_offset(config)) || config->rotate > PMB_ROTATE_270)
         return PMB_ERR_ARGUMENT;
     if (!(config->controller->buses & kind->flags) || !port->wait_us)
         return PMB_ERR_UNSUPPORTED;
@@ -68,20 +68,28 @@ static const PMB_FLASH pmb_family *family_of(const pmb_panel *panel)
     return panel->config->controller->family;
 }
 
+/* What is left out of this build (options.h), and a format that the family does not have. */
+static bool is_possible(const pmb_panel *panel)
+{
+    const PMB_FLASH pmb_format *wanted = panel->config->format;
+    if (!PMB_WITH_TURN && panel->turn)
+        return false;
+    return !PMB_WITH_CHECKS || !wanted || wanted == panel->format;
+}
+
 pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, const pmb_port *port)
 {
-    if (!panel || !config || !port)
+    if (PMB_WITH_CHECKS && (!panel || !config || !port))
         return PMB_ERR_ARGUMENT;
     *panel = (pmb_panel){.config = config, .port = port};
     panel->planes = PMB_PLANE_NEXT | PMB_PLANE_SHOWN;
-    pmb_status status = check(panel);
+    pmb_status status = PMB_WITH_CHECKS ? check(panel) : PMB_OK;
     if (status != PMB_OK)
         return status;
+    panel->offset = glass_offset(config);
     pmb_plan_turn(panel);
     status = family_of(panel)->plan(panel);
-    if (status == PMB_OK && !panel->format) /* left out of this build: PMB_NO_TURN */
-        status = PMB_ERR_UNSUPPORTED;
-    if (status == PMB_OK && config->format && config->format != panel->format)
+    if (status == PMB_OK && !is_possible(panel))
         status = PMB_ERR_UNSUPPORTED;
     if (status != PMB_OK)
         return status;
@@ -122,12 +130,14 @@ pmb_status pmb_panel_read(const pmb_panel *panel, uint8_t command, uint8_t *repl
 
 pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)
 {
-    return panel ? family_of(panel)->contrast(panel, contrast) : PMB_ERR_ARGUMENT;
+    if (PMB_WITH_CHECKS && !panel)
+        return PMB_ERR_ARGUMENT;
+    return family_of(panel)->contrast(panel, contrast);
 }
 
 pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
 {
-    if (!panel)
+    if (PMB_WITH_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
     return family_of(panel)->invert(panel, inverted != panel->config->invert);
 }
@@ -139,7 +149,9 @@ pmb_status pmb_panel_sleep(pmb_panel *panel)
 
 pmb_status pmb_panel_wake(pmb_panel *panel)
 {
-    return panel ? family_of(panel)->show(panel, true) : PMB_ERR_ARGUMENT;
+    if (PMB_WITH_CHECKS && !panel)
+        return PMB_ERR_ARGUMENT;
+    return family_of(panel)->show(panel, true);
 }
 
 pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh)
@@ -178,23 +190,30 @@ static bool inside(pmb_rect inner, pmb_rect outer)
            common.w == inner.w && common.h == inner.h;
 }
 
-pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static bool can_be_written(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
     if (!panel || !held || held->format != panel->format || !inside(area, held->bounds) ||
         !inside(held->bounds, panel->frame))
-        return PMB_ERR_ARGUMENT;
+        return false;
     const uint8_t columns = panel->column_unit, rows = panel->row_unit;
-    if ((area.x - panel->frame.x) % columns || area.w % columns ||
-        (held->bounds.x - panel->frame.x) % columns || (area.y - panel->frame.y) % rows ||
-        area.h % rows || (held->bounds.y - panel->frame.y) % rows)
+    return (area.x - panel->frame.x) % columns == 0 && area.w % columns == 0 &&
+           (held->bounds.x - panel->frame.x) % columns == 0 &&
+           (area.y - panel->frame.y) % rows == 0 && area.h % rows == 0 &&
+           (held->bounds.y - panel->frame.y) % rows == 0;
+}
+
+pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    if (PMB_WITH_CHECKS && !can_be_written(panel, held, area))
         return PMB_ERR_ARGUMENT;
-    const pmb_status status = pmb_end_data(panel);
+    const pmb_status status = PMB_WITH_BACKGROUND ? pmb_end_data(panel) : PMB_OK;
     return status == PMB_OK ? family_of(panel)->write(panel, held, area) : status;
 }
 
 bool pmb_panel_can_defer(const pmb_panel *panel)
 {
-    return panel->config->bus.kind->begin && panel->port->start && panel->port->wait;
+    return PMB_WITH_BACKGROUND && panel->config->bus.kind->begin && panel->port->start &&
+           panel->port->wait;
 }
 
 void pmb_panel_defer(pmb_panel *panel)

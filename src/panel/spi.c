@@ -1,8 +1,11 @@
 /* spi.c - hardware SPI: with a data/command pin, or with nine bits, the first of which says it. */
+#include "pemble/options.h"
 #include "panel/bus.h"
 
 static pmb_status check_unit(const pmb_panel_config *config, const pmb_port *port)
 {
+    if (!PMB_WITH_CHECKS)
+        return PMB_OK;
     if (!port->spi || !port->pin_write)
         return PMB_ERR_UNSUPPORTED;
     return config->bus.hertz > config->controller->spi_khz * 1000ul ? PMB_ERR_ARGUMENT : PMB_OK;
@@ -10,7 +13,7 @@ static pmb_status check_unit(const pmb_panel_config *config, const pmb_port *por
 
 static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
 {
-    if (config->bus.data_command == PMB_PIN_NONE)
+    if (PMB_WITH_CHECKS && config->bus.data_command == PMB_PIN_NONE)
         return PMB_ERR_ARGUMENT;
     return check_unit(config, port);
 }

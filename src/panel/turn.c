@@ -15,7 +15,7 @@ void pmb_plan_turn(pmb_panel *panel)
     if (config->mirror)
         panel->turn ^= panel->turn & TURN_SWAP ? TURN_BOTTOM : TURN_RIGHT;
     panel->size = config->size;
-    if (panel->turn & TURN_SWAP)
+    if (PMB_WITH_TURN && panel->turn & TURN_SWAP)
         panel->size = (pmb_size){config->size.h, config->size.w};
 }
 
@@ -23,6 +23,8 @@ pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area)
 {
     const pmb_size glass = panel->config->size;
     pmb_rect r = area;
+    if (!PMB_WITH_TURN)
+        return r;
     if (panel->turn & TURN_SWAP)
         r = (pmb_rect){area.y, area.x, area.h, area.w};
     if (panel->turn & TURN_RIGHT)
@@ -35,12 +37,13 @@ pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area)
 /* How far `value` is above a multiple of `unit`. */
 static int16_t excess(int16_t value, uint8_t unit)
 {
-    return (int16_t)(value % unit);
+    return (int16_t)((uint16_t)value % unit);
 }
 
 static int16_t shortfall(int16_t value, uint8_t unit)
 {
-    return (int16_t)((unit - value % unit) % unit);
+    const int16_t above = excess(value, unit);
+    return above ? (int16_t)(unit - above) : 0;
 }
 
 void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
@@ -51,20 +54,21 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
     int16_t left = excess(o.x, columns), right = shortfall((int16_t)(o.x + glass.w), columns);
     int16_t above = excess(o.y, rows), below = shortfall((int16_t)(o.y + glass.h), rows);
     /* ...and as the screen sees it. */
-    if (panel->turn & TURN_RIGHT) {
+    const uint8_t turn = PMB_WITH_TURN ? panel->turn : 0;
+    if (turn & TURN_RIGHT) {
         const int16_t keep = left;
         left = right;
         right = keep;
     }
-    if (panel->turn & TURN_BOTTOM) {
+    if (turn & TURN_BOTTOM) {
         const int16_t keep = above;
         above = below;
         below = keep;
     }
     const int16_t wider = (int16_t)(left + right), higher = (int16_t)(above + below);
-    panel->column_unit = panel->turn & TURN_SWAP ? rows : columns;
-    panel->row_unit = panel->turn & TURN_SWAP ? columns : rows;
-    if (panel->turn & TURN_SWAP)
+    panel->column_unit = turn & TURN_SWAP ? rows : columns;
+    panel->row_unit = turn & TURN_SWAP ? columns : rows;
+    if (turn & TURN_SWAP)
         panel->frame =
             (pmb_rect){(int16_t)-above, (int16_t)-left, (int16_t)(panel->size.w + higher),
                        (int16_t)(panel->size.h + wider)};
@@ -82,14 +86,9 @@ void pmb_leave_to_controller(pmb_panel *panel, uint8_t can)
 const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel)
 {
     /* Where rows run from the bottom, the highest bit comes first. */
-    const bool bottom = panel->turn & TURN_BOTTOM;
-#ifdef PMB_NO_TURN
-    if (panel->turn & TURN_SWAP)
-        return NULL;
-#else
-    if (panel->turn & TURN_SWAP)
+    const bool bottom = PMB_WITH_TURN && panel->turn & TURN_BOTTOM;
+    if (PMB_WITH_TURN && panel->turn & TURN_SWAP)
         return bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
-#endif
     return bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
 }
 
@@ -116,9 +115,11 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
 {
     const PMB_FLASH pmb_format *format = held->format;
     const pmb_rect glass = pmb_on_glass(panel, area);
-    const bool swap = panel->turn & TURN_SWAP;
-    const uint16_t across = (uint16_t)(area.w / format->columns_per_byte * format->bytes_per_pixel);
-    const uint16_t down = (uint16_t)(area.h / format->rows_per_line);
+    const bool swap = PMB_WITH_TURN && panel->turn & TURN_SWAP;
+    const uint8_t columns = format->columns_per_byte, rows = format->rows_per_line;
+    const uint8_t pixel = PMB_WITH_DEPTH ? format->bytes_per_pixel : 1;
+    const uint16_t across = (uint16_t)((uint16_t)area.w / columns * pixel);
+    const uint16_t down = (uint16_t)area.h / rows;
     pmb_walk walk = {
         .column_step = swap ? held->stride : 1,
         .line_step = swap ? 1 : held->stride,
@@ -127,14 +128,14 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
         .column = (uint16_t)(glass.x + panel->offset.x),
         .row = (uint16_t)(glass.y + panel->offset.y),
     };
-    walk.first =
-        held->pixels + (size_t)((area.y - held->bounds.y) / format->rows_per_line) * held->stride +
-        (size_t)((area.x - held->bounds.x) / format->columns_per_byte) * format->bytes_per_pixel;
-    if (panel->turn & TURN_RIGHT) {
+    walk.first = held->pixels +
+                 (size_t)((uint16_t)(area.y - held->bounds.y) / rows) * held->stride +
+                 (size_t)((uint16_t)(area.x - held->bounds.x) / columns) * pixel;
+    if (PMB_WITH_TURN && panel->turn & TURN_RIGHT) {
         walk.first += walk.column_step * (walk.bytes - 1);
         walk.column_step = -walk.column_step;
     }
-    if (panel->turn & TURN_BOTTOM) {
+    if (PMB_WITH_TURN && panel->turn & TURN_BOTTOM) {
         walk.first += walk.line_step * (walk.lines - 1);
         walk.line_step = -walk.line_step;
     }

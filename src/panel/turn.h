@@ -36,8 +36,7 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows);
 void pmb_leave_to_controller(pmb_panel *panel, uint8_t can);
 void pmb_mirror_offset(pmb_panel *panel, uint8_t axes);
 
-/* The one-bit format for pages of eight rows, with what is left of the turn; NULL with PMB_NO_TURN,
- * when axes are exchanged. */
+/* The one-bit format for pages of eight rows, with what is left of the turn. */
 const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel);
 
 /* The columns and rows of the controller's memory that a part of the screen has. */
@@ -46,8 +45,8 @@ pmb_rect pmb_in_memory(const pmb_panel *panel, pmb_rect area);
 /* A part of a canvas as the controller's memory takes it: line by line, byte by byte. */
 typedef struct pmb_walk {
     const uint8_t *first;  /* the byte that goes to the lowest memory column and row */
-    int32_t column_step;   /* from a byte to the next one of its line */
-    int32_t line_step;     /* from a line to the next */
+    ptrdiff_t column_step; /* from a byte to the next one of its line */
+    ptrdiff_t line_step;   /* from a line to the next */
     uint16_t bytes, lines; /* bytes in a line, lines */
     uint16_t column, row;  /* where in the controller's memory the first byte goes */
 } pmb_walk;

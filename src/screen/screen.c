@@ -21,7 +21,8 @@ static size_t bytes_of(const pmb_panel *panel, int16_t rows)
 /* Of a buffer, what one band may have: half of it, where the other half is sent meanwhile. */
 static size_t part_of(const pmb_panel *panel, size_t bytes)
 {
-    const bool halved = pmb_panel_can_defer(panel) && bytes < pmb_screen_whole_bytes(panel) &&
+    const bool halved = PMB_WITH_BACKGROUND && pmb_panel_can_defer(panel) &&
+                        bytes < pmb_screen_whole_bytes(panel) &&
                         bytes / 2 >= pmb_screen_least_bytes(panel);
     return halved ? bytes / 2 : bytes;
 }
@@ -46,27 +47,44 @@ static int16_t rows_held(const pmb_panel *panel, size_t bytes)
     return (int16_t)(rows < PMB_TILE_ROWS ? rows : rows - rows % PMB_TILE_ROWS);
 }
 
+/* Of a part of the frame, what can be seen: the frame may be wider than the screen. */
+static pmb_rect visible(const pmb_screen *screen, pmb_rect part)
+{
+    const pmb_size size = screen->panel->size;
+    return pmb_rect_common(part, (pmb_rect){0, 0, size.w, size.h});
+}
+
+/* Begins the band in the buffer: what is painted of it is cleared, and what can be seen of that is
+ * drawn on. False: nothing of it is painted. */
+static bool begin_band(pmb_screen *screen)
+{
+    pmb_canvas *c = &screen->canvas;
+    pmb_rect part = pmb_rect_common(c->bounds, screen->area);
+    if (pmb_rect_is_empty(part))
+        return false;
+    c->clip = visible(screen, part);
+    part.x = (int16_t)(part.x - c->bounds.x);
+    part.y = (int16_t)(part.y - c->bounds.y);
+    c->format->fill(c, part, PMB_BLACK);
+    return true;
+}
+
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
                            pmb_tile *tiles, size_t tile_count)
 {
-    if (!screen || !panel || !panel->format || !buffer)
-        return PMB_ERR_ARGUMENT;
-    if (buffer_bytes < pmb_screen_least_bytes(panel))
+    if (PMB_WITH_CHECKS && (!screen || !panel || !panel->format || !buffer ||
+                            buffer_bytes < pmb_screen_least_bytes(panel)))
         return PMB_ERR_ARGUMENT;
     *screen = (pmb_screen){.panel = panel, .buffer = buffer, .tiles = tiles};
     const size_t part = part_of(panel, buffer_bytes);
     screen->halved = part < buffer_bytes;
     screen->band_rows = rows_held(panel, part);
     screen->area = panel->frame;
-    screen->buffer_bytes = bytes_of(panel, screen->band_rows);
-#ifdef PMB_NO_TILES
-    (void)tile_count;
-    if (tiles)
+    screen->buffer_bytes = PMB_WITH_BACKGROUND ? bytes_of(panel, screen->band_rows) : part;
+    if (!PMB_WITH_TILES && tiles)
         return PMB_ERR_UNSUPPORTED;
-#else
-    if (tiles && tile_count < pmb_screen_tile_count(panel, buffer_bytes))
+    if (PMB_WITH_TILES && tiles && tile_count < pmb_screen_tile_count(panel, buffer_bytes))
         return PMB_ERR_ARGUMENT;
-#endif
     pmb_screen_forget(screen);
     pmb_rect all = panel->frame;
     all.h = screen->band_rows;
@@ -74,7 +92,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
         pmb_canvas_init(&screen->canvas, panel->format, all, buffer, screen->buffer_bytes);
     screen->canvas.palette = panel->config->palette;
     if (status == PMB_OK)
-        pmb_screen_clear_band(screen);
+        (void)begin_band(screen);
     return status;
 }
 
@@ -87,46 +105,28 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 void pmb_screen_forget(pmb_screen *screen)
 {
     screen->refreshed = screen->mirrored = screen->painted = false;
-#ifndef PMB_NO_TILES
-    if (!screen->tiles)
+    if (!PMB_WITH_TILES || !screen->tiles)
         return;
     const size_t count = (size_t)pmb_tiles_across(screen->panel) *
                          (size_t)pmb_tiles_down(screen->panel, screen->band_rows);
     for (size_t i = 0; i < count; i++)
         screen->tiles[i] = 0;
-#endif
 }
 
-/* Makes the canvas stand for the band that starts at row y. */
-static void move_band(pmb_screen *screen, int16_t y)
+/* Makes the canvas stand for the band that starts at row y. False: nothing of it is painted. */
+static bool move_band(pmb_screen *screen, int16_t y)
 {
-    const pmb_rect frame = screen->panel->frame;
-    const int16_t left = (int16_t)(frame.y + frame.h - y);
-    const pmb_rect band = {frame.x, y, frame.w,
-                           left < screen->band_rows ? left : screen->band_rows};
-    /* The half that is not being sent. */
-    screen->second = screen->halved && !screen->second;
-    (void)pmb_canvas_init(&screen->canvas, screen->panel->format, band,
-                          screen->buffer + (screen->second ? screen->buffer_bytes : 0),
-                          screen->buffer_bytes);
-    screen->canvas.palette = screen->panel->config->palette;
-}
-
-/* Of the band, what can be seen: the frame may be wider, and nothing is drawn there. */
-static pmb_rect visible(const pmb_screen *screen)
-{
-    const pmb_size size = screen->panel->size;
-    return pmb_rect_common(screen->canvas.bounds, (pmb_rect){0, 0, size.w, size.h});
-}
-
-void pmb_screen_clear_band(pmb_screen *screen)
-{
+    const pmb_panel *panel = screen->panel;
     pmb_canvas *c = &screen->canvas;
-    pmb_rect part = pmb_rect_common(c->bounds, screen->area);
-    c->clip = pmb_rect_common(part, visible(screen));
-    part.x = (int16_t)(part.x - c->bounds.x);
-    part.y = (int16_t)(part.y - c->bounds.y);
-    c->format->fill(c, part, PMB_BLACK);
+    const int16_t left = (int16_t)(panel->frame.y + panel->frame.h - y);
+    c->bounds.y = y;
+    c->bounds.h = left < screen->band_rows ? left : screen->band_rows;
+    c->origin = (pmb_point){0, 0};
+    if (PMB_WITH_BACKGROUND && screen->halved) { /* the half that is not being sent */
+        screen->second = !screen->second;
+        c->pixels = screen->buffer + (screen->second ? screen->buffer_bytes : 0);
+    }
+    return begin_band(screen);
 }
 
 /* Sends what changed in the band that the buffer holds. */
@@ -134,10 +134,8 @@ static pmb_status send_band(pmb_screen *screen)
 {
     if (screen->mirror)
         return screen->send_changes(screen);
-#ifndef PMB_NO_TILES
-    if (screen->tiles)
+    if (PMB_WITH_TILES && screen->tiles)
         return pmb_send_changed_tiles(screen);
-#endif
     screen->sent = true;
     return pmb_panel_write(screen->panel, &screen->canvas,
                            pmb_rect_common(screen->canvas.bounds, screen->area));
@@ -149,10 +147,8 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene)
     const pmb_rect frame = screen->panel->frame;
     for (int16_t y = frame.y; paint && y < frame.y + frame.h;
          y = (int16_t)(y + screen->band_rows)) {
-        move_band(screen, y);
-        if (pmb_rect_is_empty(pmb_rect_common(screen->canvas.bounds, screen->area)))
+        if (!move_band(screen, y))
             continue;
-        pmb_screen_clear_band(screen);
         paint(&screen->canvas, scene);
         const pmb_status status = send_band(screen);
         if (status != PMB_OK)
@@ -202,6 +198,35 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
     return status;
 }
 
+static bool is_paper(const pmb_screen *screen)
+{
+    const PMB_FLASH pmb_controller *controller = screen->panel->config->controller;
+    return PMB_WITH_PAPER && controller->family->refresh != NULL;
+}
+
+static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
+{
+    const bool paper = is_paper(screen);
+    pmb_status status = PMB_OK;
+    screen->area = area;
+    screen->sent = false;
+    screen->keep_known = true;
+    if (PMB_WITH_BACKGROUND && (screen->halved || pmb_screen_canvas(screen)))
+        pmb_panel_defer(screen->panel);
+    if (paper)
+        status = send_to_paper(screen, paint, scene);
+    else
+        status = send_all(screen, paint, scene);
+    if (PMB_WITH_BACKGROUND) {
+        const pmb_status settled = pmb_panel_settle(screen->panel);
+        status = status == PMB_OK ? settled : status;
+    }
+    screen->painted = status == PMB_OK;
+    if (status != PMB_OK)
+        pmb_screen_forget(screen);
+    return status;
+}
+
 /* The part of the frame that has the area, in whole tiles, which are whole units of the panel, too.
  */
 static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
@@ -218,37 +243,17 @@ static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
     return pmb_rect_common(tiles, frame);
 }
 
-static bool is_paper(const pmb_screen *screen)
+/* On paper a part of a refresh is not known; and until all was painted once nothing is. */
+static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
 {
-    const PMB_FLASH pmb_controller *controller = screen->panel->config->controller;
-    return controller->family->refresh != NULL;
-}
-
-static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
-{
-    const bool paper = is_paper(screen);
-    pmb_status status = PMB_OK;
-    screen->area = screen->panel->frame;
-    /* On paper a part of a refresh is not known; and until all was painted once nothing is. */
-    if (screen->painted && !paper)
-        screen->area = whole_tiles(screen, area);
-    if (pmb_rect_is_empty(screen->area))
+    if (!screen->painted || is_paper(screen))
+        return send(screen, paint, scene, screen->panel->frame);
+    const pmb_rect tiles = whole_tiles(screen, area);
+    if (pmb_rect_is_empty(tiles))
         return PMB_OK;
-    screen->sent = false;
-    screen->keep_known = true;
-    if (screen->halved || screen->band_rows == screen->panel->frame.h)
-        pmb_panel_defer(screen->panel);
-    if (paper)
-        status = send_to_paper(screen, paint, scene);
-    else
-        status = send_all(screen, paint, scene);
-    const pmb_status settled = pmb_panel_settle(screen->panel);
-    status = status == PMB_OK ? settled : status;
-    screen->painted = status == PMB_OK;
+    const pmb_status status = send(screen, paint, scene, tiles);
     /* For those who draw on it directly. */
-    screen->canvas.clip = visible(screen);
-    if (status != PMB_OK)
-        pmb_screen_forget(screen);
+    screen->canvas.clip = visible(screen, screen->canvas.bounds);
     return status;
 }
 
@@ -259,7 +264,7 @@ pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene)
 
 pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
 {
-    return screen && paint ? send(screen, paint, scene, area) : PMB_ERR_ARGUMENT;
+    return screen && paint ? send_part(screen, paint, scene, area) : PMB_ERR_ARGUMENT;
 }
 
 pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
@@ -275,5 +280,6 @@ pmb_status pmb_screen_present(pmb_screen *screen)
 
 pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area)
 {
-    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL, area) : PMB_ERR_ARGUMENT;
+    return screen && pmb_screen_canvas(screen) ? send_part(screen, NULL, NULL, area)
+                                               : PMB_ERR_ARGUMENT;
 }

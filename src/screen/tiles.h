@@ -13,7 +13,4 @@ uint16_t pmb_tiles_down(const pmb_panel *panel, int16_t band_rows);
  * neighbours in one go. */
 pmb_status pmb_send_changed_tiles(pmb_screen *screen);
 
-/* Sets the band to black and its clip to what can be seen of it. */
-void pmb_screen_clear_band(pmb_screen *screen);
-
 #endif

@@ -10,41 +10,43 @@
 #ifdef PMB_ONLY_CIRCLES
 enum { LONGEST = 180 }; /* its square fits into 16 bits, and so do all the sums here */
 
-/* The edge of an outline as it is followed from row to row: a pixel is inside when
- * dx^2 + dy^2 <= w^2, and `excess` is the left side less the right one. */
+/* The edge of a rectangle with round corners `w` across, as it is followed from row to row: a pixel
+ * is inside when dx^2 + dy^2 <= w^2, and `excess` is the left side less the right one. */
 struct edge {
-    pmb_outline o;
+    int16_t w, h;           /* of the corners, of the rectangle */
     int16_t excess, dx, dy; /* of the outermost pixel of the row looked at last; see pmb_outline */
 };
 
-static struct edge edge_of(pmb_outline o)
+static struct edge edge_of(int16_t w, int16_t h)
 {
-    struct edge e = {.o = o, .dx = o.w % 2 ? 0 : 1};
-    e.excess = (int16_t)(e.dx - (int16_t)(o.w * o.w));
-    return e;
+    const int16_t dx = w & 1 ? 0 : 1;
+    return (struct edge){.w = w, .h = h, .dx = dx, .excess = (int16_t)(dx - (int16_t)(w * w))};
 }
 
 /*
  * The pixels between the left edge of the rectangle and the first pixel of its row i; -1 when the
  * row has none. Neighbouring rows differ little, so dx is moved from where it was.
  */
-static pmb_reach indent(struct edge *e, pmb_reach i)
+static int16_t indent(struct edge *e, int16_t i)
 {
-    pmb_reach dy;
-    int16_t dx = e->dx;
-    if (i < 0 || i >= e->o.r.h)
+    const int16_t w = e->w, upper = w / 2, lower = (int16_t)(e->h - upper);
+    int16_t dx = e->dx, excess = e->excess;
+    if (i < 0 || i >= e->h)
         return -1;
-    if (!pmb_outline_row(&e->o, i, &dy))
+    if (i >= upper && i < lower && e->h > w)
         return 0;
-    int16_t excess = (int16_t)(e->excess + (int16_t)(dy * dy - e->dy * e->dy));
+    if (i >= upper)
+        i = (int16_t)(i + w - e->h);
+    const int16_t dy = (int16_t)(2 * i + 1 - w);
+    excess = (int16_t)(excess + (int16_t)(dy * dy) - (int16_t)(e->dy * e->dy));
     for (; dx > 1 && excess > 0; dx = (int16_t)(dx - 2))
         excess = (int16_t)(excess - 4 * dx + 4);
-    for (; dx + 2 < e->o.w && excess + 4 * dx + 4 <= 0; dx = (int16_t)(dx + 2))
+    for (; dx + 2 < w && excess + 4 * dx + 4 <= 0; dx = (int16_t)(dx + 2))
         excess = (int16_t)(excess + 4 * dx + 4);
     e->excess = excess;
     e->dx = dx;
-    e->dy = (int16_t)dy;
-    return excess <= 0 ? (e->o.w - 1 - dx) >> 1 : -1;
+    e->dy = dy;
+    return excess <= 0 ? (int16_t)((w - 1 - dx) >> 1) : -1;
 }
 
 /* The rows of an outline that the clip shows, as first and last (exclusive). */
@@ -71,65 +73,73 @@ static void draw_ends(pmb_canvas *c, pmb_rect r, pmb_reach i, pmb_reach from, pm
 }
 
 /* A stroke has the pixels of a row that have none above or none below, and its two ends. */
-static void draw(pmb_canvas *c, pmb_outline o, bool stroke, pmb_color color)
+static void draw(pmb_canvas *c, pmb_rect r, int16_t w, bool stroke, pmb_color color)
 {
     pmb_reach last;
-    const pmb_reach first = visible_rows(c, o.r, &last);
-    struct edge edge = edge_of(o);
-    if (o.w > LONGEST || o.h != o.w || first >= last)
+    const pmb_reach first = visible_rows(c, r, &last);
+    struct edge edge = edge_of(w, r.h);
+    if (w > LONGEST || first >= last)
         return;
-    pmb_reach above = indent(&edge, first - 1), here = indent(&edge, first);
+    pmb_reach above = indent(&edge, (int16_t)(first - 1)), here = indent(&edge, (int16_t)first);
     for (pmb_reach i = first; i < last; i++) {
-        const pmb_reach below = indent(&edge, i + 1);
+        const pmb_reach below = indent(&edge, (int16_t)(i + 1));
         const bool open = stroke && above >= 0 && below >= 0;
-        draw_ends(c, o.r, i, here, open ? pmb_most(1, pmb_most(above, below) - here) : o.r.w,
-                  color);
+        draw_ends(c, r, i, here, open ? pmb_most(1, pmb_most(above, below) - here) : r.w, color);
         above = here;
         here = below;
     }
 }
 
+/* A square; anything else is too large. */
+static int16_t diameter(pmb_rect r)
+{
+    return r.w == r.h ? r.w : INT16_MAX;
+}
+
 void pmb_ellipse_fill(pmb_canvas *c, pmb_rect r, pmb_color color)
 {
-    draw(c, pmb_outline_ellipse(r), false, color);
+    draw(c, r, diameter(r), false, color);
 }
 
 void pmb_ellipse_stroke(pmb_canvas *c, pmb_rect r, pmb_color color)
 {
-    draw(c, pmb_outline_ellipse(r), true, color);
+    draw(c, r, diameter(r), true, color);
 }
 
 void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
 {
     pmb_reach last;
     const pmb_reach first = visible_rows(c, r, &last);
-    const pmb_outline hole = pmb_outline_ellipse(pmb_rect_inset(r, width));
-    struct edge outer = edge_of(pmb_outline_ellipse(r)), inner = edge_of(hole);
-    if (r.w > LONGEST || r.h != r.w || width <= 0)
+    const pmb_rect hole = pmb_rect_inset(r, width);
+    struct edge outer = edge_of(r.w, r.h), inner = edge_of(hole.w, hole.h);
+    if (diameter(r) > LONGEST || width <= 0)
         return;
     for (pmb_reach i = first; i < last; i++) {
-        const pmb_reach from = indent(&outer, i), to = indent(&inner, i - width);
+        const pmb_reach from = indent(&outer, (int16_t)i);
+        const pmb_reach to = indent(&inner, (int16_t)(i - width));
         draw_ends(c, r, i, from, to < 0 ? r.w : width + to - from, color);
     }
 }
 
 void pmb_circle_fill(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
 {
-    pmb_ellipse_fill(c, pmb_rect_of_circle(center, radius), color);
+    const pmb_rect r = pmb_rect_of_circle(center, radius);
+    draw(c, r, r.w, false, color);
 }
 
 void pmb_circle_stroke(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
 {
-    pmb_ellipse_stroke(c, pmb_rect_of_circle(center, radius), color);
+    const pmb_rect r = pmb_rect_of_circle(center, radius);
+    draw(c, r, r.w, true, color);
 }
 
 void pmb_round_fill(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
 {
-    draw(c, pmb_outline_round(r, radius), false, color);
+    draw(c, r, (int16_t)pmb_outline_round(r, radius).w, false, color);
 }
 
 void pmb_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
 {
-    draw(c, pmb_outline_round(r, radius), true, color);
+    draw(c, r, (int16_t)pmb_outline_round(r, radius).w, true, color);
 }
 #endif

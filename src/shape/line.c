@@ -1,49 +1,12 @@
 /* line.c - hard lines, one pixel wide, drawn as runs. */
 #include "pemble/shape.h"
 #include "shape/line.h"
-
-pmb_walker pmb_walk_line(const pmb_canvas *c, pmb_point a, pmb_point b)
-{
-    const pmb_rect clip = c->clip;
-    pmb_walker w = {.along = (pmb_reach)a.x + c->origin.x, .side = (pmb_reach)a.y + c->origin.y};
-    pmb_reach length = (pmb_reach)b.x - a.x, rise = (pmb_reach)b.y - a.y;
-    pmb_reach from = clip.x, room = clip.w;
-    w.steep = (rise < 0 ? -rise : rise) > (length < 0 ? -length : length);
-    if (w.steep) {
-        const pmb_reach along = w.along, across = length;
-        w.along = w.side;
-        w.side = along;
-        length = rise;
-        rise = across;
-        from = clip.y;
-        room = clip.h;
-    }
-    w.swapped = length < 0;
-    if (w.swapped) {
-        w.along += length;
-        w.side += rise;
-        length = -length;
-        rise = -rise;
-    }
-    w.turn = rise < 0 ? -1 : 1;
-    w.length = length > 0 ? length : 1;
-    w.rise = rise < 0 ? -rise : rise;
-    /* Getting smaller, "half" has to round the other way for a tie to end at the larger side. */
-    w.rest = (rise < 0 ? w.length - 1 : w.length) / 2;
-    w.first = pmb_most(from - w.along, 0);
-    w.last = pmb_least(from + room - 1 - w.along, length);
-    /* Most bands have nothing of most lines. */
-    const pmb_reach least = w.steep ? clip.x : clip.y, size = w.steep ? clip.w : clip.h;
-    const pmb_reach end = w.side + rise;
-    if (pmb_most(w.side, end) < least || pmb_least(w.side, end) - least >= size)
-        w.last = w.first - 1;
-    return w;
-}
+#include "shape/spans.h"
 
 /* Walks on by so many steps, or until the side changes; returns how many it were. */
 static pmb_reach walk(pmb_walker *w, pmb_reach most, bool until_aside)
 {
-    const pmb_reach rise = w->rise, left = w->length - w->rise;
+    const pmb_reach rise = w->rise, left = w->length - rise;
     pmb_reach rest = w->rest, steps = 0;
     while (steps < most) {
         steps++;
@@ -67,38 +30,80 @@ void pmb_walk_past(pmb_walker *w, pmb_reach steps)
     (void)walk(w, steps, false);
 }
 
-/* Whether a row, or a column when steep, can be seen. */
-static bool is_visible(const pmb_canvas *c, const pmb_walker *w, pmb_reach side)
+static inline void swap(pmb_reach *a, pmb_reach *b)
 {
-    const pmb_reach least = w->steep ? c->clip.x : c->clip.y;
-    return side >= least && side - least < (w->steep ? c->clip.w : c->clip.h);
+    const pmb_reach keep = *a;
+    *a = *b;
+    *b = keep;
 }
 
-/* The pixels that all lie at the same side; only that can be outside of the clip. */
-static void draw_run(pmb_canvas *c, bool steep, pmb_reach along, pmb_reach side, pmb_reach count,
-                     pmb_color color)
+/* Where the clip begins, across or down, and how much of it there is. */
+static pmb_reach clip_from(const pmb_canvas *c, bool down, pmb_reach *room)
 {
-    pmb_rect run = {(int16_t)along, (int16_t)side, (int16_t)count, 1};
-    if (steep)
-        run = (pmb_rect){(int16_t)side, (int16_t)along, 1, (int16_t)count};
-    run.x = (int16_t)(run.x - c->bounds.x);
-    run.y = (int16_t)(run.y - c->bounds.y);
-    c->format->fill(c, run, color);
+    *room = down ? c->clip.h : c->clip.w;
+    return down ? (pmb_reach)c->clip.y - c->origin.y : (pmb_reach)c->clip.x - c->origin.x;
 }
 
-#ifndef PMB_ONE_BIT
+bool pmb_walk_start(pmb_walker *w, const pmb_canvas *c, pmb_point a, pmb_point b)
+{
+    pmb_reach along = a.x, side = a.y, end = b.x, aside = b.y, room;
+    const pmb_reach dx = end - along, dy = aside - side;
+    w->steep = (dy < 0 ? -dy : dy) > (dx < 0 ? -dx : dx);
+    if (w->steep) {
+        swap(&along, &side);
+        swap(&end, &aside);
+    }
+    w->swapped = end < along;
+    if (w->swapped) {
+        swap(&along, &end);
+        swap(&side, &aside);
+    }
+    w->along = along;
+    w->side = side;
+    w->length = pmb_most(end - along, 1);
+    w->rise = aside - side;
+    w->turn = 1;
+    w->rest = w->length / 2;
+    if (aside < side) {
+        w->rise = -w->rise;
+        w->turn = -1;
+        /* "Half" has to round the other way for a tie to end at the larger side. */
+        w->rest = (w->length - 1) / 2;
+        swap(&side, &aside);
+    }
+    /* Most bands have nothing of most lines. */
+    pmb_reach low = clip_from(c, !w->steep, &room);
+    if (aside < low || side - low >= room)
+        return false;
+    low = clip_from(c, w->steep, &room);
+    w->first = pmb_most(low - along, 0);
+    w->count = pmb_least(low + room, end + 1) - along - w->first;
+    if (w->count <= 0)
+        return false;
+    pmb_walk_past(w, w->first);
+    return true;
+}
+
+#if PMB_WITH_DEPTH
+static bool is_visible(const pmb_canvas *c, const pmb_walker *w)
+{
+    pmb_reach room;
+    const pmb_reach low = clip_from(c, !w->steep, &room);
+    return w->side >= low && w->side - low < room;
+}
+
 /* In one go, where the format can; false: it cannot, or not all of it can be seen. */
 static bool draw_stair(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
 {
-    if (!c->format->stair || !is_visible(c, w, w->side))
+    if (!c->format->stair || !is_visible(c, w))
         return false;
     pmb_walker end = *w;
     pmb_walk_past(&end, count - 1);
-    if (!is_visible(c, w, end.side))
+    if (!is_visible(c, &end))
         return false;
     const pmb_stair stair = {
-        .x = (int16_t)((w->steep ? w->side : w->along) - c->bounds.x),
-        .y = (int16_t)((w->steep ? w->along : w->side) - c->bounds.y),
+        .x = (int16_t)((w->steep ? w->side : w->along) + c->origin.x - c->bounds.x),
+        .y = (int16_t)((w->steep ? w->along : w->side) + c->origin.y - c->bounds.y),
         .count = count,
         .rest = (uint32_t)w->rest,
         .rise = (uint32_t)w->rise,
@@ -115,23 +120,23 @@ static bool draw_stair(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color 
 
 void pmb_walk_draw(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
 {
-#ifndef PMB_ONE_BIT
+#if PMB_WITH_DEPTH
     if (draw_stair(w, c, count, color))
         return;
 #endif
     while (count > 0) {
-        const pmb_reach side = w->side, along = w->along, steps = walk(w, count, true);
-        if (is_visible(c, w, side))
-            draw_run(c, w->steep, along, side, steps, color);
+        const pmb_reach along = w->along, side = w->side, steps = walk(w, count, true);
+        if (w->steep)
+            pmb_span_fill(c, side, along, 1, steps, color);
+        else
+            pmb_span_fill(c, along, side, steps, 1, color);
         count -= steps;
     }
 }
 
 void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
 {
-    pmb_walker w = pmb_walk_line(c, a, b);
-    if (w.first > w.last)
-        return;
-    pmb_walk_past(&w, w.first);
-    pmb_walk_draw(&w, c, w.last - w.first + 1, color);
+    pmb_walker w;
+    if (pmb_walk_start(&w, c, a, b))
+        pmb_walk_draw(&w, c, w.count, color);
 }

@@ -5,8 +5,12 @@
 #include "pemble/canvas.h"
 #include "geometry/limits.h"
 
-/* Fills a rectangle of screen coordinates, moved by the origin and clipped. Takes coordinates from
- * -65536 to 65535 and sizes up to 65536; a size that is not positive fills nothing. */
+/* A rectangle, moved by the origin and clipped, as the format takes it: in the coordinates of the
+ * buffer; a width of 0 where nothing is left. Takes coordinates from -65536 to 65535 and sizes up
+ * to 65536, which may be negative. */
+pmb_rect pmb_span_cut(const pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h);
+
+/* Fills a rectangle, cut in that way. */
 void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
                    pmb_color color);
 

@@ -49,7 +49,7 @@ static uint32_t three_at(const PMB_FLASH uint8_t *bytes)
     return two_at(bytes) | (uint32_t)bytes[2] << 16;
 }
 
-static uint16_t short_at(const PMB_FLASH pmb_font *font, uint32_t at)
+static uint16_t short_at(const PMB_FLASH pmb_font *font, uint8_t at)
 {
     return two_at(font->bytes + at);
 }
@@ -57,17 +57,17 @@ static uint16_t short_at(const PMB_FLASH pmb_font *font, uint32_t at)
 /* The record of the glyph with that number; behind the last, the pairs begin. */
 static const PMB_FLASH uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16_t glyph)
 {
-    return font->bytes + HEADER_BYTES + (uint32_t)RANGE_BYTES * short_at(font, AT_RANGES) +
-           (uint32_t)GLYPH_BYTES * glyph;
+    return font->bytes + HEADER_BYTES + (size_t)RANGE_BYTES * short_at(font, AT_RANGES) +
+           (size_t)GLYPH_BYTES * glyph;
 }
 
 /* False when the font does not have the character; *number is then that of the replacement. */
-static bool find(const PMB_FLASH pmb_font *font, uint32_t code, uint16_t *number)
+static bool find(const PMB_FLASH pmb_font *font, pmb_code code, uint16_t *number)
 {
     const PMB_FLASH uint8_t *range = font->bytes + HEADER_BYTES;
     uint16_t before = 0;
     for (uint16_t left = short_at(font, AT_RANGES); left > 0; left--, range += RANGE_BYTES) {
-        const uint32_t first = three_at(range);
+        const pmb_code first = (pmb_code)three_at(range);
         const uint16_t count = two_at(range + 3);
         if (code < first)
             break;
@@ -84,29 +84,36 @@ static bool find(const PMB_FLASH pmb_font *font, uint32_t code, uint16_t *number
 /* The pairs that are kerned; the bitmaps follow them. */
 static const PMB_FLASH uint8_t *pair_at(const PMB_FLASH pmb_font *font, uint16_t pair)
 {
-    return record_of(font, short_at(font, AT_GLYPHS)) + (uint32_t)PAIR_BYTES * pair;
+    return record_of(font, short_at(font, AT_GLYPHS)) + (size_t)PAIR_BYTES * pair;
 }
 
 pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number)
 {
     const PMB_FLASH uint8_t *record = record_of(font, number);
-    const uint32_t place = three_at(record);
+#ifdef PMB_PLAIN_TEXT
+    const uint16_t place = two_at(record), pairs = 0;
+    const uint8_t depth = 1, kept = 0;
+#else
+    const uint32_t place = three_at(record) & 0x3FFFFF;
+    const uint16_t pairs = short_at(font, AT_PAIRS);
+    const uint8_t depth = font->bytes[AT_DEPTH], kept = record[2] >> 6;
+#endif
     return (pmb_glyph){
         .font = font,
-        .bits = pair_at(font, short_at(font, AT_PAIRS)) + (place & 0x3FFFFF),
+        .bits = pair_at(font, pairs) + place,
         .number = number,
         .w = record[3],
         .h = record[4],
         .left = (int8_t)record[5],
         .top = (int8_t)record[6],
         .advance = record[7],
-        .depth = font->bytes[AT_DEPTH],
-        .kept = (uint8_t)(place >> 22),
+        .depth = depth,
+        .kept = kept,
     };
 }
 
 /* Gives a digit, or the blank in place of one, the room of the widest. */
-static void make_tabular(pmb_glyph *glyph, uint32_t code)
+static void make_tabular(pmb_glyph *glyph, pmb_code code)
 {
     const uint8_t room = glyph->font->bytes[AT_DIGIT];
     if (room == 0 || !((code >= '0' && code <= '9') || code == ' '))
@@ -115,18 +122,24 @@ static void make_tabular(pmb_glyph *glyph, uint32_t code)
     glyph->advance = room;
 }
 
-pmb_glyph pmb_style_glyph(const pmb_text_style *style, uint32_t code)
+pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code)
 {
     const PMB_FLASH pmb_font *font = style->font;
-    uint16_t number, other;
+    uint16_t number;
     bool found = find(font, code, &number);
-    if (!found && style->fallbacks)
+#ifdef PMB_PLAIN_TEXT
+    (void)found;
+#else
+    if (!found && style->fallbacks) {
+        uint16_t other;
         for (const PMB_FLASH pmb_font *const *next = style->fallbacks; *next && !found; next++)
             if (find(*next, code, &other)) {
                 font = *next;
                 number = other;
                 found = true;
             }
+    }
+#endif
     pmb_glyph glyph = pmb_font_glyph(font, number);
     if (style->tabular)
         make_tabular(&glyph, code);

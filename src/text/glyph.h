@@ -8,8 +8,15 @@
 /* How many pixels wide and high each pixel of a glyph is drawn. */
 static inline uint8_t pmb_style_scale(const pmb_text_style *style)
 {
-    return style->scale ? style->scale : 1;
+    return PMB_WITH_RICH_TEXT && style->scale ? style->scale : 1;
 }
+
+/* A character. */
+#ifdef PMB_PLAIN_TEXT
+typedef uint16_t pmb_code;
+#else
+typedef uint32_t pmb_code;
+#endif
 
 /* How a bitmap is kept (docs/formats.md). */
 enum { PMB_PACKED = 1, PMB_REPEATED = 2 };
@@ -28,7 +35,7 @@ typedef struct pmb_glyph {
 
 /* The glyph of a character in the first font of a style that has it, or the first font's
  * replacement glyph. */
-pmb_glyph pmb_style_glyph(const pmb_text_style *style, uint32_t code);
+pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code);
 
 /* Glyph number `number` of a font. */
 pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number);

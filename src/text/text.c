@@ -11,17 +11,14 @@ enum { ROOM = 16 };
 static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reach y,
                         pmb_color color)
 {
-    const pmb_reach left = x + c->origin.x + g->left, top = y + c->origin.y - g->top;
-    const pmb_reach from_column = pmb_most(c->clip.x - left, 0);
-    const pmb_reach from_row = pmb_most(c->clip.y - top, 0);
-    const pmb_reach to_column = pmb_least((pmb_reach)c->clip.x + c->clip.w - left, g->w);
-    const pmb_reach to_row = pmb_least((pmb_reach)c->clip.y + c->clip.h - top, g->h);
-    if (from_column >= to_column || from_row >= to_row)
+    const pmb_reach left = x + g->left, top = y - g->top;
+    const pmb_rect area = pmb_span_cut(c, left, top, g->w, g->h);
+    if (area.w == 0)
         return;
-    const pmb_rect area = {(int16_t)(left + from_column - c->bounds.x),
-                           (int16_t)(top + from_row - c->bounds.y),
-                           (int16_t)(to_column - from_column), (int16_t)(to_row - from_row)};
-    c->format->stamp(c, area, g->bits, (uint16_t)(from_row * g->w + from_column), g->w, color);
+    const pmb_reach row = area.y + c->bounds.y - c->origin.y - top;
+    const pmb_reach column = area.x + c->bounds.x - c->origin.x - left;
+    const uint16_t first = (uint16_t)(row * g->w + column);
+    c->format->stamp(c, area, g->bits, first, g->w, color);
 }
 
 #ifndef PMB_PLAIN_TEXT
@@ -99,8 +96,6 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *
 {
 #ifdef PMB_PLAIN_TEXT
     (void)scale;
-    if (g->depth > 1 || g->kept != 0)
-        return;
 #else
     if (scale > 1 || (style->turn & 3) != 0) {
         draw_rects(c, g, style, p, pen, scale);
@@ -125,18 +120,19 @@ struct pen {
 static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **text,
                        struct pen *pen, pmb_glyph *glyph)
 {
-    const uint32_t code = pmb_text_next(text);
+    const pmb_code code = (pmb_code)pmb_text_next(text);
     if (code == 0)
         return false;
     *glyph = pmb_style_glyph(style, code);
 #ifdef PMB_PLAIN_TEXT
     (void)scale;
+    (void)pen;
 #else
     if (pen->font == glyph->font)
         pen->at += (pmb_reach)pmb_font_kerning(pen->font, pen->number, glyph->number) * scale;
-#endif
     pen->font = glyph->font;
     pen->number = glyph->number;
+#endif
     return true;
 }
 
@@ -186,9 +182,9 @@ static bool is_hidden(const pmb_canvas *c, const pmb_text_style *style, pmb_poin
 {
     const pmb_font_metrics m = pmb_font_measure(style->font);
     const pmb_reach scale = pmb_style_scale(style), row = (pmb_reach)p.y + c->origin.y;
-    return (style->turn & 3) == 0 && !style->fallbacks &&
-           (row + m.descent * scale <= c->clip.y ||
-            row - m.ascent * scale >= (pmb_reach)c->clip.y + c->clip.h);
+    const bool upright = !PMB_WITH_RICH_TEXT || ((style->turn & 3) == 0 && !style->fallbacks);
+    return upright && (row + m.descent * scale <= c->clip.y ||
+                       row - m.ascent * scale >= (pmb_reach)c->clip.y + c->clip.h);
 }
 
 int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)

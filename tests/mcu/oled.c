@@ -1,6 +1,8 @@
-/* oled.c - text and shapes on a 128x64 OLED by I2C, with a band of one page: on the ATmega328P, and
- * on the bench (oled_bench.c). */
+/* oled.c - text and shapes on a 128x64 OLED by I2C, with a band of one page and a font of
+ * just the glyphs that are used: on the ATmega328P, and on the bench (oled_bench.c). */
 #include "oled.h"
+
+extern const PMB_FLASH pmb_font oled_font;
 
 const pmb_panel_config oled = {
     .controller = &pmb_ssd1306,
@@ -10,7 +12,7 @@ const pmb_panel_config oled = {
 
 void oled_paint(pmb_canvas *c, void *scene)
 {
-    const pmb_text_style style = {.font = &pmb_font_jetty, .color = PMB_WHITE};
+    const pmb_text_style style = {.font = &oled_font, .color = PMB_WHITE};
     const int16_t step = *(const int16_t *)scene;
     pmb_fill(c, PMB_BLACK);
     pmb_rect_stroke(c, (pmb_rect){0, 0, 128, 64}, PMB_WHITE);

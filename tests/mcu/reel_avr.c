@@ -15,8 +15,8 @@ int main(void)
 {
     static uint8_t band[128], frame[400];
     static pmb_reel_player player;
-    pmb_panel panel;
-    pmb_screen screen;
+    static pmb_panel panel;
+    static pmb_screen screen;
     pmb_status status = pmb_panel_open(&panel, &oled, &avr_i2c_port);
     if (status == PMB_OK)
         status = pmb_screen_init(&screen, &panel, band, sizeof band, NULL, 0);
@@ -34,7 +34,7 @@ int main(void)
     }
     if (status != PMB_OK) {
         say_start();
-        say(pmb_status_text(status));
+        say("failed\n");
     }
     say_end();
 }
