@@ -67,7 +67,10 @@ struct pmb_controller {
  * A0h/A1h and C0h/C8h remapping, 40h+n start line, 81h contrast, A6h/A7h inversion, AEh/AFh display
  * off and on.
  */
-extern const PMB_FLASH pmb_family pmb_family_paged;
+extern const PMB_FLASH pmb_family
+    pmb_family_oled_pages;                              /* with A8h multiplex ratio, DAh COM pins */
+extern const PMB_FLASH pmb_family pmb_family_lcd_pages; /* 1 is dark; A2h/A3h bias 1/9 or 1/7;
+                                                           sleeps with A5h */
 
 typedef struct pmb_paged {
     /* Sent after reset, with the display off: for each command its number of bytes, then these;
@@ -76,12 +79,8 @@ typedef struct pmb_paged {
     uint8_t contrast;      /* the usual one, register 81h */
     uint8_t contrast_most; /* the largest: 255, or 63 */
     uint8_t mount;         /* PMB_MOUNT_... */
-    uint8_t traits;        /* PMB_PAGED_... */
+    uint8_t temperatures;  /* FAh: the temperature coefficients that an LCD has, 0 or 2 */
 } pmb_paged;
-
-#define PMB_PAGED_OLED        0x01 /* has A8h multiplex ratio and DAh COM pins */
-#define PMB_PAGED_LCD         0x02 /* 1 is dark; A2h/A3h bias 1/9 or 1/7; sleeps with A5h */
-#define PMB_PAGED_TEMPERATURE 0x04 /* FAh: two temperature coefficients */
 
 /* The PCD8544 and what has its commands: pages as above, all mirroring done in the bytes. */
 extern const PMB_FLASH pmb_family pmb_family_pcd8544;

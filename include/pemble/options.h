@@ -10,6 +10,8 @@
  *     opening others returns PMB_ERR_UNSUPPORTED.
  * PMB_NO_TILES: pmb_screen_init with tiles returns PMB_ERR_UNSUPPORTED; a mirror still works.
  * PMB_NO_PAPER: opening an e-paper panel returns PMB_ERR_UNSUPPORTED.
+ * PMB_NO_READING: pmb_canvas_peek, and pmb_panel_read by I2C and SPI, must not be called; formats
+ *     that are widened for a TFT are read so, too.
  * PMB_NO_BACKGROUND: nothing is sent while the next band is drawn, whatever the port can do.
  * PMB_ONE_BIT: canvases of one bit a pixel only, without a second ink.
  * PMB_PLAIN_TEXT: fonts of one bit a pixel made with --plain and --unkerned, drawn upright and not
@@ -29,6 +31,7 @@
 #define PMB_NO_TURN
 #define PMB_NO_TILES
 #define PMB_NO_PAPER
+#define PMB_NO_READING
 #define PMB_NO_BACKGROUND
 #define PMB_ONE_BIT
 #define PMB_PLAIN_TEXT
@@ -71,6 +74,12 @@
 #define PMB_WITH_RICH_TEXT 0
 #else
 #define PMB_WITH_RICH_TEXT 1
+#endif
+
+#ifdef PMB_NO_READING
+#define PMB_WITH_READING 0
+#else
+#define PMB_WITH_READING 1
 #endif
 
 #ifdef PMB_NO_BACKGROUND

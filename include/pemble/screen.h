@@ -43,7 +43,7 @@ typedef struct pmb_screen {
     size_t buffer_bytes;
     pmb_tile *tiles;                                       /* NULL: everything is sent each time */
     uint8_t *mirror;                                       /* NULL: none */
-    pmb_status (*send_changes)(struct pmb_screen *screen); /* private: with a mirror */
+    pmb_status (*send_changes)(struct pmb_screen *screen); /* private: those in the band */
     bool mirrored;                             /* private: the mirror is what the glass shows */
     pmb_rect area;                             /* private: what is painted and sent now */
     int16_t band_rows;                         /* rows that the buffer holds */

@@ -91,11 +91,12 @@ static bool send_bytes(const uint8_t *bytes, size_t count)
 static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
                             size_t head_count, const uint8_t *body, size_t body_count)
 {
-    const uint32_t hertz = bus->hertz ? bus->hertz : 400000;
     pmb_status status = PMB_OK;
     (void)context;
     TWSR = 0;
-    TWBR = (uint8_t)((F_CPU / hertz - 16) / 2);
+    /* Two speeds, so that no division is linked. */
+    TWBR =
+        bus->hertz && bus->hertz < 400000 ? (F_CPU / 100000 - 16) / 2 : (F_CPU / 400000 - 16) / 2;
     if (act(1 << TWSTA) != STARTED)
         status = PMB_ERR_BUS;
     else if (!send_byte((uint8_t)(bus->address << 1)))

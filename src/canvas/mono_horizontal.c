@@ -88,7 +88,7 @@ const PMB_FLASH pmb_format pmb_mono_horizontal = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
-    .peek = peek,
+    .peek = PMB_WITH_READING ? peek : NULL,
 };
 
 const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
@@ -101,5 +101,5 @@ const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
-    .peek = peek,
+    .peek = PMB_WITH_READING ? peek : NULL,
 };

@@ -111,7 +111,7 @@ const PMB_FLASH pmb_format pmb_mono_vertical = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
-    .peek = peek,
+    .peek = PMB_WITH_READING ? peek : NULL,
 };
 
 #ifndef PMB_NO_TURN
@@ -125,6 +125,6 @@ const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
-    .peek = peek,
+    .peek = PMB_WITH_READING ? peek : NULL,
 };
 #endif

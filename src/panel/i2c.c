@@ -67,5 +67,5 @@ const PMB_FLASH pmb_bus_kind pmb_i2c = {
     .check = check,
     .idle = idle,
     .send = send,
-    .read = read,
+    .read = PMB_WITH_READING ? read : NULL,
 };

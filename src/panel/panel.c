@@ -54,11 +54,10 @@ void pmb_reset(const pmb_panel *panel)
     const pmb_port *port = panel->port;
     const pmb_pin pin = panel->config->reset;
     if (pin != PMB_PIN_NONE) {
-        port->pin_write(port->context, pin, true);
-        port->wait_us(port->context, controller->reset_low_us);
-        port->pin_write(port->context, pin, false);
-        port->wait_us(port->context, controller->reset_low_us);
-        port->pin_write(port->context, pin, true);
+        for (uint8_t i = 0; i < 3; i++) { /* high, low, high */
+            port->pin_write(port->context, pin, i != 1);
+            port->wait_us(port->context, controller->reset_low_us);
+        }
     }
     port->wait_us(port->context, controller->reset_wait_ms * 1000ul);
 }

@@ -81,9 +81,9 @@ const PMB_FLASH pmb_bus_kind pmb_spi = {
     .check = check,
     .idle = idle,
     .send = send,
-    .read = read,
-    .begin = begin,
-    .end = end,
+    .read = PMB_WITH_READING ? read : NULL,
+    .begin = PMB_WITH_BACKGROUND ? begin : NULL,
+    .end = PMB_WITH_BACKGROUND ? end : NULL,
 };
 
 /* Nine-bit words packed into the bytes that an SPI unit can send: eight words are nine bytes. The

@@ -19,7 +19,6 @@ static const PMB_FLASH pmb_paged detail = {
     .contrast = 0x7F,
     .contrast_most = 0xFF,
     .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM,
-    .traits = PMB_PAGED_OLED,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
@@ -27,7 +26,7 @@ static const PMB_FLASH pmb_glass glasses[] = {
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1309 = {
-    .family = &pmb_family_paged,
+    .family = &pmb_family_oled_pages,
     .detail = &detail,
     .memory = {128, 64},
     .glasses = glasses,

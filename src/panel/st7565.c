@@ -15,7 +15,6 @@ static const PMB_FLASH pmb_paged detail = {
     .contrast = 0x1C,
     .contrast_most = 63,
     .mount = PMB_MOUNT_BOTTOM,
-    .traits = PMB_PAGED_LCD,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
@@ -23,7 +22,7 @@ static const PMB_FLASH pmb_glass glasses[] = {
 };
 
 const PMB_FLASH pmb_controller pmb_st7565 = {
-    .family = &pmb_family_paged,
+    .family = &pmb_family_lcd_pages,
     .detail = &detail,
     .memory = {132, 65},
     .glasses = glasses,

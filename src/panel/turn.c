@@ -114,7 +114,7 @@ void pmb_mirror_offset(pmb_panel *panel, uint8_t axes)
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
     const PMB_FLASH pmb_format *format = held->format;
-    const pmb_rect glass = pmb_on_glass(panel, area);
+    const pmb_rect glass = PMB_WITH_TURN ? pmb_on_glass(panel, area) : area;
     const bool swap = PMB_WITH_TURN && panel->turn & TURN_SWAP;
     const uint8_t columns = format->columns_per_byte, rows = format->rows_per_line;
     const uint8_t pixel = PMB_WITH_DEPTH ? format->bytes_per_pixel : 1;

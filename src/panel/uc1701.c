@@ -16,7 +16,7 @@ static const PMB_FLASH pmb_paged detail = {
     .contrast = 0x20,
     .contrast_most = 63,
     .mount = PMB_MOUNT_BOTTOM,
-    .traits = PMB_PAGED_LCD | PMB_PAGED_TEMPERATURE,
+    .temperatures = 2,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
@@ -24,7 +24,7 @@ static const PMB_FLASH pmb_glass glasses[] = {
 };
 
 const PMB_FLASH pmb_controller pmb_uc1701 = {
-    .family = &pmb_family_paged,
+    .family = &pmb_family_lcd_pages,
     .detail = &detail,
     .memory = {132, 65},
     .glasses = glasses,

@@ -1,6 +1,7 @@
 /* screen.c - painting by bands and presenting. */
 #include "pemble/options.h"
 #include "pemble/screen.h"
+#include "canvas/cut.h"
 #include "geometry/limits.h"
 #include "screen/tiles.h"
 #include "pemble/families.h"
@@ -47,26 +48,38 @@ static int16_t rows_held(const pmb_panel *panel, size_t bytes)
     return (int16_t)(rows < PMB_TILE_ROWS ? rows : rows - rows % PMB_TILE_ROWS);
 }
 
-/* Of a part of the frame, what can be seen: the frame may be wider than the screen. */
-static pmb_rect visible(const pmb_screen *screen, pmb_rect part)
+/* Sets the clip to a part of the buffer. */
+static void clip_to(pmb_canvas *c, pmb_rect part)
 {
-    const pmb_size size = screen->panel->size;
-    return pmb_rect_common(part, (pmb_rect){0, 0, size.w, size.h});
+    part.x = (int16_t)(part.x + c->bounds.x);
+    part.y = (int16_t)(part.y + c->bounds.y);
+    c->clip = part;
 }
 
 /* Begins the band in the buffer: what is painted of it is cleared, and what can be seen of that is
- * drawn on. False: nothing of it is painted. */
+ * drawn on; the frame may be wider than the screen. False: nothing of it is painted. */
 static bool begin_band(pmb_screen *screen)
 {
     pmb_canvas *c = &screen->canvas;
-    pmb_rect part = pmb_rect_common(c->bounds, screen->area);
-    if (pmb_rect_is_empty(part))
+    const pmb_rect band = c->bounds;
+    const pmb_size size = screen->panel->size;
+    c->origin = (pmb_point){0, 0};
+    c->clip = screen->area;
+    const pmb_rect part = pmb_canvas_cut(c, band.x, band.y, band.w, band.h);
+    if (part.w == 0)
         return false;
-    c->clip = visible(screen, part);
-    part.x = (int16_t)(part.x - c->bounds.x);
-    part.y = (int16_t)(part.y - c->bounds.y);
     c->format->fill(c, part, PMB_BLACK);
+    clip_to(c, part);
+    clip_to(c, pmb_canvas_cut(c, 0, 0, size.w, size.h));
     return true;
+}
+
+/* Sends what was painted in the band that the buffer holds. */
+static pmb_status send_band(pmb_screen *screen)
+{
+    pmb_canvas *c = &screen->canvas;
+    screen->sent = true;
+    return pmb_panel_write(screen->panel, c, pmb_rect_common(c->bounds, screen->area));
 }
 
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
@@ -85,6 +98,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
         return PMB_ERR_UNSUPPORTED;
     if (PMB_WITH_TILES && tiles && tile_count < pmb_screen_tile_count(panel, buffer_bytes))
         return PMB_ERR_ARGUMENT;
+    screen->send_changes = PMB_WITH_TILES && tiles ? pmb_send_changed_tiles : send_band;
     pmb_screen_forget(screen);
     pmb_rect all = panel->frame;
     all.h = screen->band_rows;
@@ -121,24 +135,11 @@ static bool move_band(pmb_screen *screen, int16_t y)
     const int16_t left = (int16_t)(panel->frame.y + panel->frame.h - y);
     c->bounds.y = y;
     c->bounds.h = left < screen->band_rows ? left : screen->band_rows;
-    c->origin = (pmb_point){0, 0};
     if (PMB_WITH_BACKGROUND && screen->halved) { /* the half that is not being sent */
         screen->second = !screen->second;
         c->pixels = screen->buffer + (screen->second ? screen->buffer_bytes : 0);
     }
     return begin_band(screen);
-}
-
-/* Sends what changed in the band that the buffer holds. */
-static pmb_status send_band(pmb_screen *screen)
-{
-    if (screen->mirror)
-        return screen->send_changes(screen);
-    if (PMB_WITH_TILES && screen->tiles)
-        return pmb_send_changed_tiles(screen);
-    screen->sent = true;
-    return pmb_panel_write(screen->panel, &screen->canvas,
-                           pmb_rect_common(screen->canvas.bounds, screen->area));
 }
 
 /* Sends what changed: of what is painted, band after band, or (no paint) of the whole buffer. */
@@ -150,11 +151,11 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene)
         if (!move_band(screen, y))
             continue;
         paint(&screen->canvas, scene);
-        const pmb_status status = send_band(screen);
+        const pmb_status status = screen->send_changes(screen);
         if (status != PMB_OK)
             return status;
     }
-    const pmb_status status = paint ? PMB_OK : send_band(screen);
+    const pmb_status status = paint ? PMB_OK : screen->send_changes(screen);
     screen->mirrored = screen->mirrored || (status == PMB_OK && screen->keep_known);
     return status;
 }
@@ -253,7 +254,8 @@ static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pm
         return PMB_OK;
     const pmb_status status = send(screen, paint, scene, tiles);
     /* For those who draw on it directly. */
-    screen->canvas.clip = visible(screen, screen->canvas.bounds);
+    const pmb_size size = screen->panel->size;
+    screen->canvas.clip = pmb_rect_common(screen->canvas.bounds, (pmb_rect){0, 0, size.w, size.h});
     return status;
 }
 

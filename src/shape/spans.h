@@ -5,12 +5,7 @@
 #include "pemble/canvas.h"
 #include "geometry/limits.h"
 
-/* A rectangle, moved by the origin and clipped, as the format takes it: in the coordinates of the
- * buffer; a width of 0 where nothing is left. Takes coordinates from -65536 to 65535 and sizes up
- * to 65536, which may be negative. */
-pmb_rect pmb_span_cut(const pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h);
-
-/* Fills a rectangle, cut in that way. */
+/* Fills a rectangle, moved by the origin and cut (canvas/cut.h). */
 void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
                    pmb_color color);
 

@@ -2,6 +2,7 @@
 #include "pemble/options.h"
 #include "pemble/text.h"
 #include "shape/spans.h"
+#include "canvas/cut.h"
 #include "text/glyph.h"
 #include "geometry/limits.h"
 
@@ -12,7 +13,7 @@ static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reac
                         pmb_color color)
 {
     const pmb_reach left = x + g->left, top = y - g->top;
-    const pmb_rect area = pmb_span_cut(c, left, top, g->w, g->h);
+    const pmb_rect area = pmb_canvas_cut(c, left, top, g->w, g->h);
     if (area.w == 0)
         return;
     const pmb_reach row = area.y + c->bounds.y - c->origin.y - top;

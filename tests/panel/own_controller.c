@@ -9,10 +9,9 @@ static const uint8_t setup[] = {1, 0xAE, 2, 0xAD, 0x8B, 1, 0x33, 2, 0xD9, 0x22, 
 static const pmb_paged detail = {.setup = setup,
                                  .contrast = 0x55,
                                  .contrast_most = 0xFF,
-                                 .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM,
-                                 .traits = PMB_PAGED_OLED};
+                                 .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM};
 static const pmb_glass glasses[] = {{{96, 48}, {18, 0}, PMB_COM_ALTERNATIVE, NULL}};
-static const pmb_controller own = {.family = &pmb_family_paged,
+static const pmb_controller own = {.family = &pmb_family_oled_pages,
                                    .detail = &detail,
                                    .memory = {132, 64},
                                    .glasses = glasses,

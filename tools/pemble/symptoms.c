@@ -32,7 +32,8 @@ struct symptom {
 
 static bool is_lcd_or_oled(const struct panel_setup *p)
 {
-    return p->config.controller->family == &pmb_family_paged;
+    const pmb_family *family = p->config.controller->family;
+    return family == &pmb_family_oled_pages || family == &pmb_family_lcd_pages;
 }
 
 static bool is_color(const struct panel_setup *p)
