@@ -56,30 +56,34 @@ static void clip_to(pmb_canvas *c, pmb_rect part)
     c->clip = part;
 }
 
-/* Begins the band in the buffer: what is painted of it is cleared, and what can be seen of that is
- * drawn on; the frame may be wider than the screen. False: nothing of it is painted. */
-static bool begin_band(pmb_screen *screen)
+/* What of the band in the buffer is painted, of a part of the frame (NULL: all of it); false:
+ * nothing. */
+static bool choose_area(pmb_screen *screen, const pmb_rect *wanted)
+{
+    screen->area = screen->canvas.bounds;
+    if (wanted)
+        screen->area = pmb_rect_common(screen->area, *wanted);
+    return !wanted || !pmb_rect_is_empty(screen->area);
+}
+
+/* Clears what is painted of the band and sets the clip to what can be seen of that: the frame may
+ * be wider than the screen. */
+static void begin_band(pmb_screen *screen)
 {
     pmb_canvas *c = &screen->canvas;
-    const pmb_rect band = c->bounds;
+    const pmb_rect area = screen->area;
     const pmb_size size = screen->panel->size;
     c->origin = (pmb_point){0, 0};
-    c->clip = screen->area;
-    const pmb_rect part = pmb_canvas_cut(c, band.x, band.y, band.w, band.h);
-    if (part.w == 0)
-        return false;
-    c->format->fill(c, part, PMB_BLACK);
-    clip_to(c, part);
+    c->clip = area;
+    c->format->fill(c, pmb_canvas_cut(c, area.x, area.y, area.w, area.h), PMB_BLACK);
     clip_to(c, pmb_canvas_cut(c, 0, 0, size.w, size.h));
-    return true;
 }
 
 /* Sends what was painted in the band that the buffer holds. */
 static pmb_status send_band(pmb_screen *screen)
 {
-    pmb_canvas *c = &screen->canvas;
     screen->sent = true;
-    return pmb_panel_write(screen->panel, c, pmb_rect_common(c->bounds, screen->area));
+    return pmb_panel_write(screen->panel, &screen->canvas, screen->area);
 }
 
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
@@ -92,7 +96,6 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     const size_t part = part_of(panel, buffer_bytes);
     screen->halved = part < buffer_bytes;
     screen->band_rows = rows_held(panel, part);
-    screen->area = panel->frame;
     screen->buffer_bytes = PMB_WITH_BACKGROUND ? bytes_of(panel, screen->band_rows) : part;
     if (!PMB_WITH_TILES && tiles)
         return PMB_ERR_UNSUPPORTED;
@@ -105,8 +108,9 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     const pmb_status status =
         pmb_canvas_init(&screen->canvas, panel->format, all, buffer, screen->buffer_bytes);
     screen->canvas.palette = panel->config->palette;
+    (void)choose_area(screen, NULL);
     if (status == PMB_OK)
-        (void)begin_band(screen);
+        begin_band(screen);
     return status;
 }
 
@@ -127,8 +131,8 @@ void pmb_screen_forget(pmb_screen *screen)
         screen->tiles[i] = 0;
 }
 
-/* Makes the canvas stand for the band that starts at row y. False: nothing of it is painted. */
-static bool move_band(pmb_screen *screen, int16_t y)
+/* Makes the canvas stand for the band that starts at row y. */
+static void move_band(pmb_screen *screen, int16_t y)
 {
     const pmb_panel *panel = screen->panel;
     pmb_canvas *c = &screen->canvas;
@@ -139,23 +143,26 @@ static bool move_band(pmb_screen *screen, int16_t y)
         screen->second = !screen->second;
         c->pixels = screen->buffer + (screen->second ? screen->buffer_bytes : 0);
     }
-    return begin_band(screen);
 }
 
-/* Sends what changed: of what is painted, band after band, or (no paint) of the whole buffer. */
-static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene)
+/* Sends what changed in a part of the frame (NULL: all of it): of what is painted, band after band,
+ * or (no paint) of the whole buffer. */
+static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
     const pmb_rect frame = screen->panel->frame;
-    for (int16_t y = frame.y; paint && y < frame.y + frame.h;
+    pmb_status status = PMB_OK;
+    for (int16_t y = frame.y; y < frame.y + frame.h && status == PMB_OK;
          y = (int16_t)(y + screen->band_rows)) {
-        if (!move_band(screen, y))
+        if (paint)
+            move_band(screen, y);
+        if (!choose_area(screen, part))
             continue;
-        paint(&screen->canvas, scene);
-        const pmb_status status = screen->send_changes(screen);
-        if (status != PMB_OK)
-            return status;
+        if (paint) {
+            begin_band(screen);
+            paint(&screen->canvas, scene);
+        }
+        status = screen->send_changes(screen);
     }
-    const pmb_status status = paint ? PMB_OK : screen->send_changes(screen);
     screen->mirrored = screen->mirrored || (status == PMB_OK && screen->keep_known);
     return status;
 }
@@ -182,7 +189,7 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
     const bool twice = kind == PMB_REFRESH_PARTIAL;
     pmb_panel_write_to(panel, twice ? PMB_PLANE_NEXT : PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
     screen->keep_known = !twice;
-    pmb_status status = send_all(screen, paint, scene);
+    pmb_status status = send_all(screen, paint, scene, NULL);
     if (status == PMB_OK && screen->sent) {
         status = pmb_panel_refresh(panel, kind);
         if (status == PMB_OK && twice) {
@@ -190,7 +197,7 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
             pmb_panel_write_to(panel, PMB_PLANE_SHOWN);
             screen->keep_known = true;
             if (status == PMB_OK)
-                status = send_all(screen, paint, scene);
+                status = send_all(screen, paint, scene, NULL);
         }
         screen->refreshed = status == PMB_OK;
         screen->since_full = kind == PMB_REFRESH_FULL ? 0 : (uint8_t)(screen->since_full + 1);
@@ -205,11 +212,10 @@ static bool is_paper(const pmb_screen *screen)
     return PMB_WITH_PAPER && controller->family->refresh != NULL;
 }
 
-static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
+static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
     const bool paper = is_paper(screen);
     pmb_status status = PMB_OK;
-    screen->area = area;
     screen->sent = false;
     screen->keep_known = true;
     if (PMB_WITH_BACKGROUND && (screen->halved || pmb_screen_canvas(screen)))
@@ -217,7 +223,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rec
     if (paper)
         status = send_to_paper(screen, paint, scene);
     else
-        status = send_all(screen, paint, scene);
+        status = send_all(screen, paint, scene, part);
     if (PMB_WITH_BACKGROUND) {
         const pmb_status settled = pmb_panel_settle(screen->panel);
         status = status == PMB_OK ? settled : status;
@@ -248,11 +254,11 @@ static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
 static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
 {
     if (!screen->painted || is_paper(screen))
-        return send(screen, paint, scene, screen->panel->frame);
+        return send(screen, paint, scene, NULL);
     const pmb_rect tiles = whole_tiles(screen, area);
     if (pmb_rect_is_empty(tiles))
         return PMB_OK;
-    const pmb_status status = send(screen, paint, scene, tiles);
+    const pmb_status status = send(screen, paint, scene, &tiles);
     /* For those who draw on it directly. */
     const pmb_size size = screen->panel->size;
     screen->canvas.clip = pmb_rect_common(screen->canvas.bounds, (pmb_rect){0, 0, size.w, size.h});
@@ -261,7 +267,7 @@ static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pm
 
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene)
 {
-    return screen && paint ? send(screen, paint, scene, screen->panel->frame) : PMB_ERR_ARGUMENT;
+    return screen && paint ? send(screen, paint, scene, NULL) : PMB_ERR_ARGUMENT;
 }
 
 pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
@@ -276,8 +282,7 @@ pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
 
 pmb_status pmb_screen_present(pmb_screen *screen)
 {
-    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL, screen->panel->frame)
-                                               : PMB_ERR_ARGUMENT;
+    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL, NULL) : PMB_ERR_ARGUMENT;
 }
 
 pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area)

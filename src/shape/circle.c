@@ -38,7 +38,7 @@ static int16_t indent(struct edge *e, int16_t i)
     if (i >= upper)
         i = (int16_t)(i + w - e->h);
     const int16_t dy = (int16_t)(2 * i + 1 - w);
-    excess = (int16_t)(excess + (int16_t)(dy * dy) - (int16_t)(e->dy * e->dy));
+    excess = (int16_t)(excess + (int16_t)((dy - e->dy) * (dy + e->dy)));
     for (; dx > 1 && excess > 0; dx = (int16_t)(dx - 2))
         excess = (int16_t)(excess - 4 * dx + 4);
     for (; dx + 2 < w && excess + 4 * dx + 4 <= 0; dx = (int16_t)(dx + 2))

@@ -1,7 +1,9 @@
 /*
  * avr_run.c - runs a program for the ATmega328P in simavr and prints what it sends by its serial
- * port. A report, if one is wanted, has the cycles from one mark (a write to GPIOR0) to the next,
- * and at the end the most bytes that the stack took.
+ * port. A report, if one is wanted, has for the time from one mark (a write to GPIOR0) to the next
+ * the cycles in which the program did not just wait for its two-wire interface or SPI, and those in
+ * which it did; and at the end the most bytes that the stack took. How long it waits is the
+ * simulator's own idea (100 us for each byte on SPI); how long a bus takes, the bench tells.
  * With --wire it prints what leaves by SPI and by the pins PB0 to PB2 (8 to 10), and the time
  * between, as replay.c takes it. On the two-wire interface is an SSD1306, the simulator's own model
  * of it; with --glass what it shows at the end is printed, a line a row.
@@ -18,10 +20,23 @@
 #include <sim_elf.h>
 #include <ssd1306_virt.h>
 
-enum { GPIOR0 = 0x3E, MOST_CYCLES = 2000000000 };
+enum { GPIOR0 = 0x3E, SPSR = 0x4D, SPIF = 0x80, TWCR = 0xBC, TWINT = 0x80 };
+enum { MOST_CYCLES = 2000000000 };
 
 static avr_cycle_count_t marked;
+static avr_cycle_count_t waited; /* since the mark */
 static FILE *report;
+
+/* A look at a bus that is not ready, and the one after it, are a wait. */
+static uint8_t bus_polled(avr_t *avr, avr_io_addr_t address, void *parameter)
+{
+    static avr_cycle_count_t since;
+    const uint8_t ready = avr->data[address] & *(const uint8_t *)parameter;
+    if (since)
+        waited += avr->cycle - since;
+    since = ready ? 0 : avr->cycle;
+    return avr->data[address];
+}
 
 static void byte_sent(struct avr_irq_t *irq, uint32_t value, void *parameter)
 {
@@ -35,8 +50,10 @@ static void mark_set(avr_t *avr, avr_io_addr_t address, uint8_t value, void *par
     (void)parameter;
     avr->data[address] = value;
     if (marked && report)
-        fprintf(report, "cycles %llu\n", (unsigned long long)(avr->cycle - marked));
+        fprintf(report, "cycles %llu waited %llu\n",
+                (unsigned long long)(avr->cycle - marked - waited), (unsigned long long)waited);
     marked = avr->cycle;
+    waited = 0;
 }
 
 static void quiet(avr_t *avr, const int level, const char *format, va_list arguments)
@@ -124,7 +141,10 @@ int main(int argc, char **argv)
                             byte_sent, NULL);
     if (with_wire)
         print_wire(avr);
+    static uint8_t spi_ready = SPIF, twi_ready = TWINT;
     avr_register_io_write(avr, GPIOR0, mark_set, NULL);
+    avr_register_io_read(avr, SPSR, bus_polled, &spi_ready);
+    avr_register_io_read(avr, TWCR, bus_polled, &twi_ready);
     int state = cpu_Running;
     unsigned lowest = 0xFFFF; /* of the stack pointer, once it has been set */
     while (state != cpu_Done && state != cpu_Crashed && avr->cycle < MOST_CYCLES) {

@@ -10,7 +10,7 @@ grep -v '^#' "$here/limits.txt" | while read -r program options flash ram stack 
     set -- $(avr-size "$dir/$program.elf" | tail -1)
     is_flash=$(($1 + $2)) is_ram=$(($2 + $3))
     is_stack=$(sed -n 's/^stack //p' "$dir/$program-cycles.txt")
-    is_cycles=$(sed -n 's/^cycles //p' "$dir/$program-cycles.txt" | sort -n | tail -1)
+    is_cycles=$(sed -n 's/^cycles \([0-9]*\).*/\1/p' "$dir/$program-cycles.txt" | sort -n | tail -1)
     printf 'mcu: %-4s %-9s %6d bytes of flash, %4d of RAM, %3d of stack, %7d cycles a frame\n' \
         "$program" "$options" "$is_flash" "$is_ram" "$is_stack" "$is_cycles"
     for pair in "flash $is_flash $flash" "RAM $is_ram $ram" "stack $is_stack $stack" \

@@ -16,9 +16,5 @@ int main(void)
         status = pmb_screen_paint(&screen, oled_paint, &step);
         say_mark();
     }
-    if (status != PMB_OK) {
-        say_start();
-        say("failed\n");
-    }
     say_end();
 }
