@@ -15,11 +15,10 @@
  * PMB_NO_BACKGROUND: nothing is sent while the next band is drawn, whatever the port can do.
  * PMB_ONE_BIT: canvases of one bit a pixel only, without a second ink.
  * PMB_PLAIN_TEXT: fonts of one bit a pixel made with --plain and --unkerned, drawn upright and not
- *     enlarged, from one font and with characters up to U+FFFF; other glyphs are drawn as if they
- *     were so, or not at all. Formats of one bit draw smooth shapes as hard ones, which needs no
- *     shading.
- * PMB_ONLY_CIRCLES: circles and round corners at most 180 pixels across, by a short routine;
- *     larger ones, and ellipses that are no circles, are not drawn.
+ *     enlarged, from one font, with the digits as wide as they are and characters up to U+FFFF;
+ * other glyphs are drawn as if they were so, or not at all. Formats of one bit draw smooth shapes
+ * as hard ones, which needs no shading. PMB_ONLY_CIRCLES: circles and round corners at most 180
+ * pixels across, by a short routine; larger ones, and ellipses that are no circles, are not drawn.
  * PMB_NEAR: coordinates and sizes from -8192 to 8191. What is drawn with others is not specified,
  *     but stays within the clip.
  */

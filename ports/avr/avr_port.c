@@ -7,11 +7,9 @@
 static void wait_us(void *context, uint32_t microseconds)
 {
     (void)context;
-    /* Loops of four cycles, a millisecond each, then what is left. */
-    for (; microseconds >= 1000; microseconds -= 1000)
-        _delay_loop_2(F_CPU / 4000);
-    if (microseconds > 0)
-        _delay_loop_2((uint16_t)(microseconds * (F_CPU / 1000000) / 4 + 1));
+    /* Loops of three cycles, a microsecond each. */
+    for (; microseconds > 0; microseconds--)
+        _delay_loop_1((uint8_t)((F_CPU / 1000000 + 2) / 3));
 }
 
 /* A pin's bit in its port, and the registers of that. */
@@ -109,4 +107,6 @@ static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *he
     return status;
 }
 
-const pmb_port avr_i2c_port = {.i2c_write = i2c_write, .pin_write = pin_write, .wait_us = wait_us};
+const pmb_port avr_i2c_port = {.i2c_write = i2c_write, .wait_us = wait_us};
+const pmb_port avr_i2c_pins_port = {
+    .i2c_write = i2c_write, .pin_write = pin_write, .wait_us = wait_us};

@@ -3,20 +3,28 @@
 #include "pemble/options.h"
 #include "geometry/limits.h"
 
+/* Bytes for so many rows or columns, of which `per_byte` (1, 2 or 8) share one: rounded up. Formats
+ * of one bit have 1 and 8 only, which takes no division. */
+static uint16_t shared(uint16_t count, uint8_t per_byte)
+{
+    if (per_byte == 1)
+        return count;
+    return (uint16_t)((count + per_byte - 1u) / (PMB_WITH_DEPTH ? per_byte : 8u));
+}
+
 /* Bytes of one line, 0 when there are too many to count in 16 bits. */
 static uint16_t line_bytes(const PMB_FLASH pmb_format *format, int16_t width)
 {
-    const uint16_t columns = (uint16_t)((uint16_t)width + format->columns_per_byte - 1u);
-    const uint16_t bytes = (uint16_t)(columns / format->columns_per_byte);
-    if (PMB_WITH_DEPTH && bytes > UINT16_MAX / format->bytes_per_pixel)
+    const uint16_t columns = shared((uint16_t)width, format->columns_per_byte);
+    if (PMB_WITH_DEPTH && columns > UINT16_MAX / format->bytes_per_pixel)
         return 0;
-    return PMB_WITH_DEPTH ? (uint16_t)(bytes * format->bytes_per_pixel) : bytes;
+    return PMB_WITH_DEPTH ? (uint16_t)(columns * format->bytes_per_pixel) : columns;
 }
 
 static uint32_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 {
-    const uint16_t rows = (uint16_t)((uint16_t)size.h + format->rows_per_line - 1u);
-    return (uint32_t)(uint16_t)(rows / format->rows_per_line) * line_bytes(format, size.w);
+    const uint16_t lines = shared((uint16_t)size.h, format->rows_per_line);
+    return (uint32_t)lines * line_bytes(format, size.w);
 }
 
 size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size)

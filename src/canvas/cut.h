@@ -6,8 +6,9 @@
 #include "geometry/limits.h"
 
 /* A rectangle, moved by the origin and clipped, as the format takes it: in the coordinates of the
- * buffer; a width of 0 where nothing is left. Takes coordinates from -65536 to 65535 and sizes up
- * to 65536, which may be negative. */
-pmb_rect pmb_canvas_cut(const pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h);
+ * buffer. False: nothing is left of it. Takes coordinates from -65536 to 65535 and sizes up to
+ * 65536, which may be negative. */
+bool pmb_canvas_cut(const pmb_canvas *c, pmb_rect *part, pmb_reach x, pmb_reach y, pmb_reach w,
+                    pmb_reach h);
 
 #endif

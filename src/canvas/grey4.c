@@ -43,8 +43,9 @@ static void fill_nibbles(pmb_canvas *c, int16_t x, int16_t y, int16_t count, uin
         put(place_of(c, x++, y), level);
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
+static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
 {
+    const pmb_rect area = *where;
     const uint8_t level = level_of(color);
     const bool vertical = c->format->rows_per_line == 2;
     for (int16_t y = area.y; y < area.y + area.h; y++) {
@@ -62,9 +63,10 @@ static uint8_t level_at(struct place place)
     return place.low ? *place.byte & 0x0F : *place.byte >> 4;
 }
 
-static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
-                  uint16_t pitch, pmb_color color)
+static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, uint16_t pitch, pmb_color color)
 {
+    const pmb_rect area = *where;
     const uint8_t level = level_of(color);
     for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
         uint16_t bit = first;

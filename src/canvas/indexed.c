@@ -54,8 +54,9 @@ static void put(pmb_canvas *c, int16_t x, int16_t y, uint8_t index)
         *byte = (uint8_t)(x & 1 ? (*byte & 0xF0) | index : (*byte & 0x0F) | index << 4);
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
+static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
 {
+    const pmb_rect area = *where;
     const uint8_t index = index_of(c, color);
     const bool nibbles = c->format->columns_per_byte == 2;
     for (int16_t y = area.y; y < area.y + area.h; y++) {
@@ -71,9 +72,10 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
     }
 }
 
-static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
-                  uint16_t pitch, pmb_color color)
+static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, uint16_t pitch, pmb_color color)
 {
+    const pmb_rect area = *where;
     const uint8_t index = index_of(c, color);
     for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
         uint16_t bit = first;

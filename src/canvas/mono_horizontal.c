@@ -22,8 +22,9 @@ static void put(uint8_t *byte, uint8_t mask, bool light)
     *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
+static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
 {
+    const pmb_rect area = *where;
     const bool left_is_lsb = !c->format->msb_first;
     const bool light = pmb_mono_is_light(color);
     const int16_t end = (int16_t)(area.x + area.w);
@@ -41,9 +42,10 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
     }
 }
 
-static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
-                  uint16_t pitch, pmb_color color)
+static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, uint16_t pitch, pmb_color color)
 {
+    const pmb_rect area = *where;
     const bool left_is_lsb = !c->format->msb_first;
     const bool light = pmb_mono_is_light(color);
     for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {

@@ -31,25 +31,24 @@ static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, bool light)
             *bytes = (uint8_t)((*bytes & keep) | set);
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
+static void fill(pmb_canvas *c, const pmb_rect *area, pmb_color color)
 {
     const bool light = pmb_mono_is_light(color);
-    uint8_t *bytes = byte_at(c, area.x, area.y);
-    uint8_t above = area.y & 7; /* rows of the byte above the area */
+    uint8_t *bytes = byte_at(c, area->x, area->y);
+    uint8_t above = area->y & 7; /* rows of the byte above the area */
+    int16_t left = area->h;
 #ifndef PMB_SMALL
-    if ((uint16_t)area.w == c->stride && above == 0 && (area.h & 7) == 0) {
+    if ((uint16_t)area->w == c->stride && above == 0 && (left & 7) == 0) {
         /* Whole lines follow one another. */
-        memset(bytes, light ? 0xFF : 0x00, (size_t)(area.h / 8) * c->stride);
+        memset(bytes, light ? 0xFF : 0x00, (size_t)(left / 8) * c->stride);
         return;
     }
 #endif
-    while (area.h > 0) {
-        const uint8_t room = (uint8_t)(8 - above), rows = area.h < room ? (uint8_t)area.h : room;
-        const uint8_t mask = (uint8_t)(0xFF >> (8 - rows) << above);
-        set_bits(bytes, area.w, is_msb_first(c) ? reversed(mask) : mask, light);
-        bytes += c->stride;
-        area.h = (int16_t)(area.h - rows);
-        above = 0;
+    for (; left > 0; bytes += c->stride, above = 0) {
+        const uint8_t room = (uint8_t)(8 - above), rows = left < room ? (uint8_t)left : room;
+        const uint8_t mask = (uint8_t)((uint8_t)(0xFF >> (8 - rows)) << above);
+        set_bits(bytes, area->w, is_msb_first(c) ? reversed(mask) : mask, light);
+        left = (int16_t)(left - rows);
     }
 }
 
@@ -59,22 +58,23 @@ static uint8_t bit_of(const pmb_canvas *c, int16_t y)
     return (uint8_t)(is_msb_first(c) ? 0x80 >> (y & 7) : 1 << (y & 7));
 }
 
-static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
-                  uint16_t pitch, pmb_color color)
+static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, uint16_t pitch, pmb_color color)
 {
     const bool light = pmb_mono_is_light(color);
-    for (; area.h > 0; area.h--, area.y++, first = (uint16_t)(first + pitch)) {
-        const uint8_t mask = bit_of(c, area.y), keep = (uint8_t)~mask;
-        uint8_t *byte = byte_at(c, area.x, area.y);
+    const int16_t end = (int16_t)(area->y + area->h);
+    for (int16_t y = area->y; y < end; y++, first = (uint16_t)(first + pitch)) {
+        const uint8_t mask = bit_of(c, y), set = light ? mask : 0;
+        uint8_t *byte = byte_at(c, area->x, y);
         const PMB_FLASH uint8_t *next = bits + first / 8;
         uint8_t ahead = (uint8_t)(*next++ << (first & 7)), left = 8 - (first & 7);
-        for (int16_t count = area.w; count > 0; count--, byte++, left--) {
+        for (int16_t count = area->w; count > 0; count--, byte++, left--) {
             if (left == 0) {
                 ahead = *next++;
                 left = 8;
             }
             if (ahead & 0x80)
-                *byte = (uint8_t)(light ? *byte | mask : *byte & keep);
+                *byte = (uint8_t)((*byte & ~mask) | set);
             ahead = (uint8_t)(ahead << 1);
         }
     }

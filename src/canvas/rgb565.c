@@ -50,8 +50,9 @@ static void fill_blocks(uint8_t *at, size_t bytes, uint64_t four)
     put_block(last, four);
 }
 
-static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
+static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
 {
+    const pmb_rect area = *where;
     uint8_t *at = pixel_at(c, area.x, area.y);
     size_t bytes = (size_t)area.w * 2;
     int16_t rows = area.h;
@@ -77,9 +78,10 @@ static void fill(pmb_canvas *c, pmb_rect area, pmb_color color)
             fill_blocks(at, bytes, (uint64_t)two << 32 | two);
 }
 
-static void stamp(pmb_canvas *c, pmb_rect area, const PMB_FLASH uint8_t *bits, uint16_t first,
-                  uint16_t pitch, pmb_color color)
+static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,
+                  uint16_t first, uint16_t pitch, pmb_color color)
 {
+    const pmb_rect area = *where;
     for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
         uint8_t *pixel = pixel_at(c, area.x, y);
         uint16_t bit = first;

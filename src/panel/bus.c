@@ -92,17 +92,27 @@ pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdif
     return PMB_OK;
 }
 
-pmb_status pmb_send_repeated(const pmb_panel *panel, uint8_t byte, uint32_t count)
+pmb_status pmb_send_same(const pmb_panel *panel, uint8_t byte, uint16_t count)
 {
     uint8_t chunk[CHUNK];
+    pmb_status status = PMB_OK;
     for (uint8_t i = 0; i < CHUNK; i++)
         chunk[i] = byte;
-    while (count > 0) {
-        const uint32_t part = count < CHUNK ? count : CHUNK;
-        const pmb_status status = pmb_send_data(panel, chunk, part);
-        if (status != PMB_OK)
-            return status;
+    while (count > 0 && status == PMB_OK) {
+        const uint8_t part = count < CHUNK ? (uint8_t)count : CHUNK;
+        status = pmb_send_data(panel, chunk, part);
+        count = (uint16_t)(count - part);
+    }
+    return status;
+}
+
+pmb_status pmb_send_repeated(const pmb_panel *panel, uint8_t byte, uint32_t count)
+{
+    pmb_status status = PMB_OK;
+    while (count > 0 && status == PMB_OK) {
+        const uint16_t part = count < UINT16_MAX ? (uint16_t)count : UINT16_MAX;
+        status = pmb_send_same(panel, byte, part);
         count -= part;
     }
-    return PMB_OK;
+    return status;
 }

@@ -55,6 +55,7 @@ pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdif
                             uint16_t count, uint8_t flip);
 
 /* Sends the same byte as data again and again. */
+pmb_status pmb_send_same(const pmb_panel *panel, uint8_t byte, uint16_t count);
 pmb_status pmb_send_repeated(const pmb_panel *panel, uint8_t byte, uint32_t count);
 
 #endif

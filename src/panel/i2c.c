@@ -25,8 +25,8 @@ static pmb_status send_kind(const pmb_panel *panel, const uint8_t *control, cons
                             size_t count)
 {
     const pmb_port *port = panel->port;
-    /* The control byte counts towards what the port can take. */
-    const size_t most = port->i2c_limit ? port->i2c_limit - 1u : count;
+    /* The control byte counts towards what the port can take; 0 is no limit. */
+    const size_t most = (size_t)port->i2c_limit - 1;
     while (count > 0) {
         const size_t part = count < most ? count : most;
         const pmb_status status =

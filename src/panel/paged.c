@@ -37,7 +37,7 @@ static pmb_status clear(const pmb_panel *panel, uint8_t rest)
     for (uint8_t page = 0; page < pages && status == PMB_OK; page++) {
         status = set_address(panel, page, 0);
         if (status == PMB_OK)
-            status = pmb_send_repeated(panel, rest, (uint32_t)memory.w);
+            status = pmb_send_same(panel, rest, (uint16_t)memory.w);
     }
     return status;
 }
@@ -76,7 +76,8 @@ pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
 pmb_status pmb_paged_contrast(pmb_panel *panel, uint8_t value)
 {
     const PMB_FLASH pmb_paged *paged = pmb_paged_of(panel);
-    const uint8_t scaled = (uint8_t)((uint16_t)value * paged->contrast_most / 255);
+    /* A shift, as small processors divide in many steps: 255 gives the most. */
+    const uint8_t scaled = (uint8_t)(((uint16_t)value * (paged->contrast_most + 1u)) >> 8);
     const uint8_t command[] = {PAGED_CONTRAST, value ? scaled : paged->contrast};
     return pmb_send_command(panel, command, sizeof command);
 }

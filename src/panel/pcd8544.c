@@ -46,7 +46,7 @@ static pmb_status clear(const pmb_panel *panel)
     const pmb_size memory = panel->config->controller->memory;
     const pmb_status status = pmb_send_command(panel, home, sizeof home);
     return status == PMB_OK
-               ? pmb_send_repeated(panel, 0xFF, (uint32_t)memory.w * (uint32_t)memory.h / 8)
+               ? pmb_send_same(panel, 0xFF, (uint16_t)((uint16_t)memory.w * (uint16_t)memory.h / 8))
                : status;
 }
 

@@ -34,16 +34,15 @@ pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area)
     return r;
 }
 
-/* How far `value` is above a multiple of `unit`. */
+/* How far `value` is above a multiple of `unit`, a power of two. */
 static int16_t excess(int16_t value, uint8_t unit)
 {
-    return (int16_t)((uint16_t)value % unit);
+    return value & (unit - 1);
 }
 
 static int16_t shortfall(int16_t value, uint8_t unit)
 {
-    const int16_t above = excess(value, unit);
-    return above ? (int16_t)(unit - above) : 0;
+    return -value & (unit - 1);
 }
 
 void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
@@ -116,7 +115,10 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
     const PMB_FLASH pmb_format *format = held->format;
     const pmb_rect glass = PMB_WITH_TURN ? pmb_on_glass(panel, area) : area;
     const bool swap = PMB_WITH_TURN && panel->turn & TURN_SWAP;
-    const uint8_t columns = format->columns_per_byte, rows = format->rows_per_line;
+    const bool by_rows = format->columns_per_byte == 1;
+    /* In formats of one bit it is the one or the other: no division is needed. */
+    const uint8_t columns = PMB_WITH_DEPTH ? format->columns_per_byte : by_rows ? 1 : 8;
+    const uint8_t rows = PMB_WITH_DEPTH ? format->rows_per_line : by_rows ? 8 : 1;
     const uint8_t pixel = PMB_WITH_DEPTH ? format->bytes_per_pixel : 1;
     const uint16_t across = (uint16_t)((uint16_t)area.w / columns * pixel);
     const uint16_t down = (uint16_t)area.h / rows;

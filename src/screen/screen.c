@@ -41,19 +41,13 @@ size_t pmb_screen_whole_bytes(const pmb_panel *panel)
 /* The most rows, in whole lines and where possible whole tiles, that the buffer can hold. */
 static int16_t rows_held(const pmb_panel *panel, size_t bytes)
 {
-    const size_t lines = bytes / pmb_screen_least_bytes(panel);
-    const size_t rows = lines * (size_t)least_rows(panel);
-    if (rows >= (size_t)panel->frame.h)
-        return panel->frame.h;
-    return (int16_t)(rows < PMB_TILE_ROWS ? rows : rows - rows % PMB_TILE_ROWS);
-}
-
-/* Sets the clip to a part of the buffer. */
-static void clip_to(pmb_canvas *c, pmb_rect part)
-{
-    part.x = (int16_t)(part.x + c->bounds.x);
-    part.y = (int16_t)(part.y + c->bounds.y);
-    c->clip = part;
+    const size_t least = pmb_screen_least_bytes(panel);
+    int16_t rows = 0;
+    for (; bytes >= least && rows < panel->frame.h; bytes -= least)
+        rows = (int16_t)(rows + least_rows(panel));
+    if (rows < PMB_TILE_ROWS || rows >= panel->frame.h)
+        return rows;
+    return (int16_t)(rows / PMB_TILE_ROWS * PMB_TILE_ROWS);
 }
 
 /* What of the band in the buffer is painted, of a part of the frame (NULL: all of it); false:
@@ -71,12 +65,19 @@ static bool choose_area(pmb_screen *screen, const pmb_rect *wanted)
 static void begin_band(pmb_screen *screen)
 {
     pmb_canvas *c = &screen->canvas;
-    const pmb_rect area = screen->area;
+    const pmb_rect *area = &screen->area;
     const pmb_size size = screen->panel->size;
+    pmb_rect part = {0, 0, 0, 0};
     c->origin = (pmb_point){0, 0};
-    c->clip = area;
-    c->format->fill(c, pmb_canvas_cut(c, area.x, area.y, area.w, area.h), PMB_BLACK);
-    clip_to(c, pmb_canvas_cut(c, 0, 0, size.w, size.h));
+    c->clip = *area;
+    if (pmb_canvas_cut(c, &part, area->x, area->y, area->w, area->h))
+        c->format->fill(c, &part, PMB_BLACK);
+    if (!pmb_canvas_cut(c, &part, 0, 0, size.w, size.h))
+        part.w = 0;
+    c->clip.x = (int16_t)(part.x + c->bounds.x);
+    c->clip.y = (int16_t)(part.y + c->bounds.y);
+    c->clip.w = part.w;
+    c->clip.h = part.h;
 }
 
 /* Sends what was painted in the band that the buffer holds. */

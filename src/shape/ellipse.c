@@ -90,7 +90,7 @@ static void fill_part(const struct rows *rows, int32_t x, int32_t y, int32_t w, 
     }
     const pmb_rect area = {(int16_t)(x + c->origin.x - c->bounds.x),
                            (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h};
-    c->format->fill(c, area, rows->color);
+    c->format->fill(c, &area, rows->color);
 }
 
 static void draw_block(const struct rows *rows, int32_t first, int32_t height)

@@ -7,9 +7,9 @@
 void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
                    pmb_color color)
 {
-    const pmb_rect area = pmb_canvas_cut(c, x, y, w, h);
-    if (area.w > 0)
-        c->format->fill(c, area, color);
+    pmb_rect area;
+    if (pmb_canvas_cut(c, &area, x, y, w, h))
+        c->format->fill(c, &area, color);
 }
 
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,

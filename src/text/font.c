@@ -67,7 +67,11 @@ static bool find(const PMB_FLASH pmb_font *font, pmb_code code, uint16_t *number
     const PMB_FLASH uint8_t *range = font->bytes + HEADER_BYTES;
     uint16_t before = 0;
     for (uint16_t left = short_at(font, AT_RANGES); left > 0; left--, range += RANGE_BYTES) {
-        const pmb_code first = (pmb_code)three_at(range);
+#ifdef PMB_PLAIN_TEXT
+        const uint16_t first = two_at(range);
+#else
+        const uint32_t first = three_at(range);
+#endif
         const uint16_t count = two_at(range + 3);
         if (code < first)
             break;
@@ -141,7 +145,7 @@ pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code)
     }
 #endif
     pmb_glyph glyph = pmb_font_glyph(font, number);
-    if (style->tabular)
+    if (PMB_WITH_RICH_TEXT && style->tabular)
         make_tabular(&glyph, code);
     return glyph;
 }

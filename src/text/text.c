@@ -13,13 +13,13 @@ static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reac
                         pmb_color color)
 {
     const pmb_reach left = x + g->left, top = y - g->top;
-    const pmb_rect area = pmb_canvas_cut(c, left, top, g->w, g->h);
-    if (area.w == 0)
+    pmb_rect area;
+    if (!pmb_canvas_cut(c, &area, left, top, g->w, g->h))
         return;
     const pmb_reach row = area.y + c->bounds.y - c->origin.y - top;
     const pmb_reach column = area.x + c->bounds.x - c->origin.x - left;
     const uint16_t first = (uint16_t)(row * g->w + column);
-    c->format->stamp(c, area, g->bits, first, g->w, color);
+    c->format->stamp(c, &area, g->bits, first, g->w, color);
 }
 
 #ifndef PMB_PLAIN_TEXT
