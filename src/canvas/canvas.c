@@ -1,6 +1,7 @@
 /* canvas.c - setting up a canvas, its clip, and looking at it. */
 #include "pemble/canvas.h"
 #include "pemble/options.h"
+#include "canvas/cut.h"
 #include "geometry/limits.h"
 
 /* Bytes for so many rows or columns, of which `per_byte` (1, 2 or 8) share one: rounded up. Formats
@@ -35,6 +36,13 @@ size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
     return (size_t)(PMB_WITH_DEPTH ? bytes * format->planes : bytes);
 }
 
+void pmb_canvas_measure(pmb_canvas *c)
+{
+    c->stride = line_bytes(c->format, c->bounds.w);
+    if (PMB_WITH_DEPTH)
+        c->plane_bytes = (size_t)plane_bytes(c->format, (pmb_size){c->bounds.w, c->bounds.h});
+}
+
 pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pmb_rect bounds,
                            void *pixels, size_t bytes)
 {
@@ -44,13 +52,8 @@ pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pm
         if (!c || !pixels || needed == 0 || bytes < needed)
             return PMB_ERR_ARGUMENT;
     }
-    *c = (pmb_canvas){.format = format,
-                      .pixels = pixels,
-                      .stride = line_bytes(format, bounds.w),
-                      .bounds = bounds,
-                      .clip = bounds};
-    if (PMB_WITH_DEPTH)
-        c->plane_bytes = (size_t)plane_bytes(format, size);
+    *c = (pmb_canvas){.format = format, .pixels = pixels, .bounds = bounds, .clip = bounds};
+    pmb_canvas_measure(c);
     return PMB_OK;
 }
 

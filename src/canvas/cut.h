@@ -1,4 +1,4 @@
-/* cut.h - what the clip leaves of a rectangle; private to src/. */
+/* cut.h - what the clip leaves of a rectangle, and how a buffer is divided; private to src/. */
 #ifndef PEMBLE_SRC_CANVAS_CUT_H
 #define PEMBLE_SRC_CANVAS_CUT_H
 
@@ -10,5 +10,8 @@
  * 65536, which may be negative. */
 bool pmb_canvas_cut(const pmb_canvas *c, pmb_rect *part, pmb_reach x, pmb_reach y, pmb_reach w,
                     pmb_reach h);
+
+/* Sets the stride and the bytes of a plane, from format and bounds. */
+void pmb_canvas_measure(pmb_canvas *c);
 
 #endif

@@ -163,7 +163,12 @@ static pmb_status send_changes(pmb_screen *screen)
         if (status == PMB_OK)
             status = close_above(&s, (uint16_t)(line + 1));
     }
-    return status == PMB_OK ? close_above(&s, UINT16_MAX) : status;
+    if (status == PMB_OK)
+        status = close_above(&s, UINT16_MAX);
+    /* With the last band all of it is known. */
+    const bool last = c->bounds.y + c->bounds.h >= panel->frame.y + panel->frame.h;
+    screen->mirrored = screen->mirrored || (last && status == PMB_OK && screen->keep_known);
+    return status;
 }
 
 pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes)

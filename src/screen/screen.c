@@ -93,26 +93,27 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     if (PMB_WITH_CHECKS && (!screen || !panel || !panel->format || !buffer ||
                             buffer_bytes < pmb_screen_least_bytes(panel)))
         return PMB_ERR_ARGUMENT;
-    *screen = (pmb_screen){.panel = panel, .buffer = buffer, .tiles = tiles};
-    const size_t part = part_of(panel, buffer_bytes);
-    screen->halved = part < buffer_bytes;
-    screen->band_rows = rows_held(panel, part);
-    screen->buffer_bytes = PMB_WITH_BACKGROUND ? bytes_of(panel, screen->band_rows) : part;
-    if (!PMB_WITH_TILES && tiles)
-        return PMB_ERR_UNSUPPORTED;
     if (PMB_WITH_TILES && tiles && tile_count < pmb_screen_tile_count(panel, buffer_bytes))
         return PMB_ERR_ARGUMENT;
+    if (!PMB_WITH_TILES && tiles)
+        return PMB_ERR_UNSUPPORTED;
+    const size_t part = part_of(panel, buffer_bytes);
+    pmb_canvas *c = &screen->canvas;
+    *screen = (pmb_screen){.panel = panel, .buffer = buffer, .tiles = tiles};
     screen->send_changes = PMB_WITH_TILES && tiles ? pmb_send_changed_tiles : send_band;
+    screen->band_rows = rows_held(panel, part);
+    screen->halved = part < buffer_bytes;
+    screen->buffer_bytes = PMB_WITH_BACKGROUND ? bytes_of(panel, screen->band_rows) : part;
+    c->format = panel->format;
+    c->pixels = buffer;
+    c->palette = panel->config->palette;
+    c->bounds = panel->frame;
+    c->bounds.h = screen->band_rows;
+    pmb_canvas_measure(c);
     pmb_screen_forget(screen);
-    pmb_rect all = panel->frame;
-    all.h = screen->band_rows;
-    const pmb_status status =
-        pmb_canvas_init(&screen->canvas, panel->format, all, buffer, screen->buffer_bytes);
-    screen->canvas.palette = panel->config->palette;
     (void)choose_area(screen, NULL);
-    if (status == PMB_OK)
-        begin_band(screen);
-    return status;
+    begin_band(screen);
+    return PMB_OK;
 }
 
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
@@ -164,7 +165,6 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene, con
         }
         status = screen->send_changes(screen);
     }
-    screen->mirrored = screen->mirrored || (status == PMB_OK && screen->keep_known);
     return status;
 }
 
