@@ -60,7 +60,7 @@ const pmb_port avr_spi_port = {.spi = spi, .pin_write = pin_write, .wait_us = wa
 
 /* Starts an action of the two-wire interface, waits for its end, and returns the status code
  * (section "2-wire Serial Interface", tables of status codes). */
-static uint8_t act(uint8_t control)
+static inline uint8_t act(uint8_t control)
 {
     TWCR = (uint8_t)(control | 1 << TWINT | 1 << TWEN);
     while (!(TWCR & 1 << TWINT))
@@ -68,21 +68,18 @@ static uint8_t act(uint8_t control)
     return TWSR & 0xF8;
 }
 
-/* An acknowledged address and an acknowledged byte have codes of their own; which it is we know. */
 enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, BYTE_TAKEN = 0x28 };
-
-static bool send_byte(uint8_t byte)
-{
-    TWDR = byte;
-    const uint8_t code = act(0);
-    return code == ADDRESS_TAKEN || code == BYTE_TAKEN;
-}
 
 static bool send_bytes(const uint8_t *bytes, size_t count)
 {
-    while (count-- > 0)
-        if (!send_byte(*bytes++))
+    for (; count > 0; count--) {
+        TWDR = *bytes++;
+        /* An acknowledged address and an acknowledged byte have codes of their own; which it is we
+         * know. */
+        const uint8_t code = act(0);
+        if (code != BYTE_TAKEN && code != ADDRESS_TAKEN)
             return false;
+    }
     return true;
 }
 
@@ -95,9 +92,10 @@ static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *he
     /* Two speeds, so that no division is linked. */
     TWBR =
         bus->hertz && bus->hertz < 400000 ? (F_CPU / 100000 - 16) / 2 : (F_CPU / 400000 - 16) / 2;
+    const uint8_t address = (uint8_t)(bus->address << 1);
     if (act(1 << TWSTA) != STARTED)
         status = PMB_ERR_BUS;
-    else if (!send_byte((uint8_t)(bus->address << 1)))
+    else if (!send_bytes(&address, 1))
         status = PMB_ERR_NO_ANSWER;
     else if (!send_bytes(head, head_count) || !send_bytes(body, body_count))
         status = PMB_ERR_BUS;

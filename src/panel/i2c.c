@@ -3,7 +3,7 @@
 #include "panel/bus.h"
 
 /* SSD1306 data sheet, section 8.1.5.2: Co = 0 (only bytes of one kind follow), D/C# in bit 6. */
-static const uint8_t control_command = 0x00, control_data = 0x40;
+enum { CONTROL_COMMAND = 0x00, CONTROL_DATA = 0x40 };
 
 static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
 {
@@ -21,29 +21,32 @@ static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
     return PMB_OK;
 }
 
-static pmb_status send_kind(const pmb_panel *panel, const uint8_t *control, const uint8_t *bytes,
-                            size_t count)
+static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t command_count,
+                       const uint8_t *data, size_t data_count)
 {
     const pmb_port *port = panel->port;
     /* The control byte counts towards what the port can take; 0 is no limit. */
     const size_t most = (size_t)port->i2c_limit - 1;
-    while (count > 0) {
+    const uint8_t *bytes = command;
+    size_t count = command_count;
+    uint8_t control = CONTROL_COMMAND;
+    for (;;) {
+        if (count == 0 && control == CONTROL_DATA)
+            return PMB_OK;
+        if (count == 0) {
+            control = CONTROL_DATA;
+            bytes = data;
+            count = data_count;
+            continue;
+        }
         const size_t part = count < most ? count : most;
         const pmb_status status =
-            port->i2c_write(port->context, &panel->config->bus, control, 1, bytes, part);
+            port->i2c_write(port->context, &panel->config->bus, &control, 1, bytes, part);
         if (status != PMB_OK)
             return status;
         bytes += part;
         count -= part;
     }
-    return PMB_OK;
-}
-
-static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t command_count,
-                       const uint8_t *data, size_t data_count)
-{
-    const pmb_status status = send_kind(panel, &control_command, command, command_count);
-    return status != PMB_OK ? status : send_kind(panel, &control_data, data, data_count);
 }
 
 /* The bus rests by itself. */

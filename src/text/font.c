@@ -22,21 +22,26 @@ enum {
     AT_CHECKSUM = 24
 };
 
-/*
- * Two bytes, the lower first. On AVR they are one load: of two, avr-gcc (5.4 at least) makes one
- * itself, but from RAM. Not inlined, so that it does not see two of them beside each other.
- */
+/* Two bytes, the lower first. On AVR they are one load: of two, avr-gcc (5.4 at least) makes one
+ * itself, but from RAM. */
+static inline uint16_t pair_of(const PMB_FLASH uint8_t *bytes)
+{
 #ifdef __AVR__
-__attribute__((noinline)) static uint16_t two_at(const PMB_FLASH uint8_t *bytes)
-{
     return *(const PMB_FLASH uint16_t *)bytes;
-}
 #else
-static uint16_t two_at(const PMB_FLASH uint8_t *bytes)
-{
     return (uint16_t)(bytes[0] | bytes[1] << 8);
-}
 #endif
+}
+
+/* For two pairs beside each other: not inlined on AVR, so that they are not made one either. */
+#ifdef __AVR__
+__attribute__((noinline))
+#endif
+static uint16_t
+two_at(const PMB_FLASH uint8_t *bytes)
+{
+    return pair_of(bytes);
+}
 
 static uint32_t four_at(const PMB_FLASH uint8_t *bytes)
 {
@@ -54,11 +59,16 @@ static uint16_t short_at(const PMB_FLASH pmb_font *font, uint8_t at)
     return two_at(font->bytes + at);
 }
 
-/* The record of the glyph with that number; behind the last, the pairs begin. */
-static const PMB_FLASH uint8_t *record_of(const PMB_FLASH pmb_font *font, uint16_t glyph)
+/* Where the records of the glyphs begin; the ranges are before them. */
+static const PMB_FLASH uint8_t *records_of(const PMB_FLASH pmb_font *font)
 {
-    return font->bytes + HEADER_BYTES + (size_t)RANGE_BYTES * short_at(font, AT_RANGES) +
-           (size_t)GLYPH_BYTES * glyph;
+    return font->bytes + HEADER_BYTES + (size_t)RANGE_BYTES * short_at(font, AT_RANGES);
+}
+
+/* Behind the records are the pairs that are kerned. */
+static const PMB_FLASH uint8_t *pairs_of(const PMB_FLASH pmb_font *font)
+{
+    return records_of(font) + (size_t)GLYPH_BYTES * short_at(font, AT_GLYPHS);
 }
 
 /* False when the font does not have the character; *number is then that of the replacement. */
@@ -68,11 +78,11 @@ static bool find(const PMB_FLASH pmb_font *font, pmb_code code, uint16_t *number
     uint16_t before = 0;
     for (uint16_t left = short_at(font, AT_RANGES); left > 0; left--, range += RANGE_BYTES) {
 #ifdef PMB_PLAIN_TEXT
-        const uint16_t first = two_at(range);
+        const uint16_t first = pair_of(range);
 #else
         const uint32_t first = three_at(range);
 #endif
-        const uint16_t count = two_at(range + 3);
+        const uint16_t count = pair_of(range + 3);
         if (code < first)
             break;
         if (code - first < count) {
@@ -85,26 +95,22 @@ static bool find(const PMB_FLASH pmb_font *font, pmb_code code, uint16_t *number
     return false;
 }
 
-/* The pairs that are kerned; the bitmaps follow them. */
-static const PMB_FLASH uint8_t *pair_at(const PMB_FLASH pmb_font *font, uint16_t pair)
-{
-    return record_of(font, short_at(font, AT_GLYPHS)) + (size_t)PAIR_BYTES * pair;
-}
-
 pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number)
 {
-    const PMB_FLASH uint8_t *record = record_of(font, number);
+    const PMB_FLASH uint8_t *records = records_of(font);
+    const PMB_FLASH uint8_t *record = records + (size_t)GLYPH_BYTES * number;
+    const PMB_FLASH uint8_t *pairs = records + (size_t)GLYPH_BYTES * short_at(font, AT_GLYPHS);
 #ifdef PMB_PLAIN_TEXT
-    const uint16_t place = two_at(record), pairs = 0;
+    const PMB_FLASH uint8_t *bits = pairs + two_at(record);
     const uint8_t depth = 1, kept = 0;
 #else
-    const uint32_t place = three_at(record) & 0x3FFFFF;
-    const uint16_t pairs = short_at(font, AT_PAIRS);
+    const PMB_FLASH uint8_t *bits =
+        pairs + (size_t)PAIR_BYTES * short_at(font, AT_PAIRS) + (three_at(record) & 0x3FFFFF);
     const uint8_t depth = font->bytes[AT_DEPTH], kept = record[2] >> 6;
 #endif
     return (pmb_glyph){
         .font = font,
-        .bits = pair_at(font, pairs) + place,
+        .bits = bits,
         .number = number,
         .w = record[3],
         .h = record[4],
@@ -153,10 +159,11 @@ pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code)
 int8_t pmb_font_kerning(const PMB_FLASH pmb_font *font, uint16_t first, uint16_t second)
 {
     const uint32_t wanted = (uint32_t)first << 16 | second;
+    const PMB_FLASH uint8_t *pairs = pairs_of(font);
     uint16_t from = 0, to = short_at(font, AT_PAIRS);
     while (from < to) {
         const uint16_t middle = (uint16_t)(from + (to - from) / 2);
-        const PMB_FLASH uint8_t *pair = pair_at(font, middle);
+        const PMB_FLASH uint8_t *pair = pairs + (size_t)PAIR_BYTES * middle;
         const uint32_t here = (uint32_t)two_at(pair) << 16 | two_at(pair + 2);
         if (here == wanted)
             return (int8_t)pair[4];
@@ -207,7 +214,7 @@ static bool tables_fit(const PMB_FLASH pmb_font *font)
         return false;
     for (uint16_t i = 0; i < glyphs; i++) {
         const pmb_glyph glyph = pmb_font_glyph(font, i);
-        const uint32_t place = three_at(record_of(font, i)) & 0x3FFFFF;
+        const uint32_t place = three_at(records_of(font) + (size_t)GLYPH_BYTES * i) & 0x3FFFFF;
         if (glyph.kept == PMB_REPEATED || place > font->size - tables || !is_whole(&glyph))
             return false;
     }

@@ -14,7 +14,6 @@ void oled_paint(pmb_canvas *c, void *scene)
 {
     const pmb_text_style style = {.font = &oled_font, .color = PMB_WHITE};
     const int16_t step = *(const int16_t *)scene;
-    pmb_fill(c, PMB_BLACK);
     pmb_rect_stroke(c, (pmb_rect){0, 0, 128, 64}, PMB_WHITE);
     pmb_text(c, &style, (pmb_point){6, 13}, "Pellan Quay");
     pmb_line(c, (pmb_point){4, 18}, (pmb_point){123, (int16_t)(18 + step)}, PMB_WHITE);
