@@ -109,7 +109,7 @@ static pmb_status start(pmb_panel *panel)
 
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
-    pmb_walk walk = pmb_plan_walk(panel, held, area);
+    pmb_walk walk = pmb_plan_pages(panel, held, area);
     pmb_status status = PMB_OK;
     for (uint16_t line = 0; line < walk.lines && status == PMB_OK; line++) {
         status = send_page(panel, (uint8_t)(walk.row / 8 + line), walk.column, walk.bytes,

@@ -62,7 +62,7 @@ pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t 
 
 pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
-    pmb_walk walk = pmb_plan_walk(panel, held, area);
+    pmb_walk walk = pmb_plan_pages(panel, held, area);
     pmb_status status = PMB_OK;
     uint8_t page = (uint8_t)(walk.row / 8);
     for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step) {

@@ -66,7 +66,7 @@ static pmb_status start(pmb_panel *panel)
 
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
-    pmb_walk walk = pmb_plan_walk(panel, held, area);
+    pmb_walk walk = pmb_plan_pages(panel, held, area);
     for (uint16_t line = 0; line < walk.lines; line++, walk.first += walk.line_step) {
         const uint8_t address[] = {(uint8_t)(SET_X | walk.column),
                                    (uint8_t)(SET_Y | (walk.row / 8 + line))};

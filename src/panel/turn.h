@@ -9,6 +9,7 @@
 #define PEMBLE_SRC_PANEL_TURN_H
 
 #include "pemble/families.h"
+#include "pemble/options.h"
 
 enum {
     TURN_SWAP = 1,                  /* screen x runs down the glass, screen y across it */
@@ -52,6 +53,22 @@ typedef struct pmb_walk {
 } pmb_walk;
 
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
+
+/* The same for pages of eight rows, where less is needed without turns. */
+static inline pmb_walk pmb_plan_pages(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+{
+    if (PMB_WITH_TURN)
+        return pmb_plan_walk(panel, held, area);
+    const uint16_t page = (uint16_t)(area.y - held->bounds.y) / 8u;
+    return (pmb_walk){.first =
+                          held->pixels + (size_t)page * held->stride + (area.x - held->bounds.x),
+                      .column_step = 1,
+                      .line_step = held->stride,
+                      .bytes = (uint16_t)area.w,
+                      .lines = (uint16_t)area.h / 8u,
+                      .column = (uint16_t)(area.x + panel->offset.x),
+                      .row = (uint16_t)(area.y + panel->offset.y)};
+}
 
 /* The known glass of the configured size, or NULL. */
 const PMB_FLASH pmb_glass *pmb_known_glass(const pmb_panel_config *config);

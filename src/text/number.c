@@ -13,24 +13,17 @@ static void put(struct backwards *b, char character)
         b->characters[b->count++] = character;
 }
 
-/* Turns it round, with blanks in front up to `width`. */
+/* Turns it round, with blanks in front up to `width`; only '#' where it has no room. */
 static size_t finish(const struct backwards *b, char *text, size_t size, uint8_t width)
 {
-    const size_t blanks = width > b->count ? (size_t)(width - b->count) : 0;
-    const size_t length = blanks + b->count;
-    if (size == 0)
-        return length;
-    if (length >= size) {
-        for (size_t i = 0; i + 1 < size; i++)
-            text[i] = '#';
-        text[size - 1] = '\0';
-        return length;
+    const uint8_t length = width > b->count ? width : b->count;
+    size_t left = length;
+    for (size_t i = 0; i + 1 < size && i < length; i++) {
+        left--;
+        text[i] = length >= size ? '#' : left < b->count ? b->characters[left] : ' ';
     }
-    for (size_t i = 0; i < blanks; i++)
-        text[i] = ' ';
-    for (size_t i = 0; i < b->count; i++)
-        text[blanks + i] = b->characters[b->count - 1u - i];
-    text[length] = '\0';
+    if (size > 0)
+        text[length < size ? length : size - 1] = '\0';
     return length;
 }
 
@@ -40,18 +33,20 @@ size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number 
     /* The magnitude of INT32_MIN has no int32_t. */
     uint32_t rest = value < 0 ? 0u - (uint32_t)value : (uint32_t)value;
     const uint8_t decimals = how->decimals > 9 ? 9 : how->decimals;
-    for (uint8_t i = 0; i < decimals; i++, rest /= 10)
-        put(&b, (char)('0' + rest % 10));
-    if (decimals > 0)
-        put(&b, how->point ? how->point : '.');
-    uint8_t whole = 0;
-    do {
-        if (how->group && whole > 0 && whole % 3 == 0)
+    const uint8_t least = (uint8_t)(decimals + 1);
+    uint8_t in_group = 0;
+    for (uint8_t digits = 0; digits < least || rest > 0; digits++) {
+        if (digits == decimals && decimals > 0)
+            put(&b, how->point ? how->point : '.');
+        if (in_group == 3 && how->group) {
             put(&b, how->group);
+            in_group = 0;
+        }
         put(&b, (char)('0' + rest % 10));
         rest /= 10;
-        whole++;
-    } while (rest > 0);
+        if (digits >= decimals)
+            in_group++;
+    }
     const char sign = value < 0 ? '-' : how->plus && value > 0 ? '+' : '\0';
     while (how->zeros && b.count + (sign != 0) < how->width && b.count < sizeof b.characters - 1)
         put(&b, '0');
