@@ -12,6 +12,7 @@
 #include "pemble/color.h"
 #include "pemble/flash.h"
 #include "pemble/geometry.h"
+#include "pemble/options.h"
 #include "pemble/status.h"
 
 typedef struct pmb_canvas pmb_canvas;
@@ -101,6 +102,14 @@ extern const PMB_FLASH pmb_format pmb_ink_vertical_msb;
 extern const PMB_FLASH pmb_format pmb_ink_horizontal;
 extern const PMB_FLASH pmb_format pmb_ink_horizontal_lsb;
 
+/* Where something was drawn since the list was emptied: a few rectangles, in the coordinates of the
+ * buffer, that hold all of it. They may overlap, and hold more. */
+#define PMB_DAMAGE_PARTS 4
+typedef struct pmb_damage {
+    pmb_rect parts[PMB_DAMAGE_PARTS];
+    uint8_t count;
+} pmb_damage;
+
 struct pmb_canvas {
     const PMB_FLASH pmb_format *format;
     uint8_t *pixels;
@@ -111,6 +120,9 @@ struct pmb_canvas {
     pmb_point origin;           /* added to every coordinate that is drawn at */
     const pmb_palette *palette; /* of pmb_index4 and pmb_index8, to be set after pmb_canvas_init; a
                                    screen sets it itself */
+#ifndef PMB_NO_DAMAGE
+    pmb_damage *damage; /* NULL: what is drawn is not noted */
+#endif
 };
 
 /* Bytes that a buffer of that size takes in that format; 0 when the size is not positive or the

@@ -9,6 +9,7 @@
  * PMB_NO_TURN: panels are rotated and mirrored as far as the controller does it, no further;
  *     opening others returns PMB_ERR_UNSUPPORTED.
  * PMB_NO_TILES: pmb_screen_init with tiles returns PMB_ERR_UNSUPPORTED; a mirror still works.
+ * PMB_NO_DAMAGE: a present looks at the whole buffer, not only at what was drawn.
  * PMB_NO_PAPER: opening an e-paper panel returns PMB_ERR_UNSUPPORTED.
  * PMB_NO_READING: pmb_canvas_peek, and pmb_panel_read by I2C and SPI, must not be called; formats
  *     that are widened for a TFT are read so, too.
@@ -29,6 +30,7 @@
 #define PMB_NO_CHECKS
 #define PMB_NO_TURN
 #define PMB_NO_TILES
+#define PMB_NO_DAMAGE
 #define PMB_NO_PAPER
 #define PMB_NO_READING
 #define PMB_NO_BACKGROUND
@@ -55,6 +57,12 @@
 #define PMB_WITH_TILES 0
 #else
 #define PMB_WITH_TILES 1
+#endif
+
+#ifdef PMB_NO_DAMAGE
+#define PMB_WITH_DAMAGE 0
+#else
+#define PMB_WITH_DAMAGE 1
 #endif
 
 #ifdef PMB_NO_PAPER

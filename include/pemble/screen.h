@@ -9,9 +9,15 @@
  * Where the port can send in the background (port.h, start), a buffer that holds less than the
  * frame is used as two halves: the next band is drawn while the last one is on the wire.
  *
- * Tiles are optional memory for what is on the glass: 4 bytes for each PMB_TILE_COLUMNS columns and
- * PMB_TILE_ROWS rows (or the rows of a band, if those are fewer). With them only tiles that changed
- * are sent. After a bus error they are forgotten, and the next paint sends everything.
+ * Tiles are optional memory for what is on the glass, 4 bytes each. With them only tiles that
+ * changed are sent, neighbours in one go. They are 8 by 8 pixels, or as much larger as it takes for
+ * the memory to suffice; where pages of eight rows are addressed one by one they grow in width
+ * only, and they never span two bands. After a bus error they are forgotten, and the next paint
+ * sends everything.
+ *
+ * Of a buffer that holds the whole frame, and that you draw on directly, no more is looked at than
+ * the rectangles in which something was drawn since the last present; without tiles and mirror, all
+ * of these are sent.
  *
  * A mirror is memory for a second frame: what is on the glass, byte for byte. With it no more than
  * the bytes that changed are sent, but for those between two changes that are so near to each other
@@ -28,7 +34,8 @@ typedef uint32_t pmb_tile; /* digest of what was last sent there; 0 is "not know
 
 #define PMB_TILE_ROWS 8
 
-/* Tiles enough for any screen of that size, as rotated, with a band of at least 8 rows. */
+/* Enough for tiles of PMB_TILE_COLUMNS by PMB_TILE_ROWS pixels, on any screen of that size, as
+ * rotated, with a band of at least 8 rows. */
 #define PMB_TILES(width, height)                                                                   \
     (((width) + 2 * PMB_TILE_COLUMNS - 2) / PMB_TILE_COLUMNS *                                     \
      (((height) + 2 * PMB_TILE_ROWS - 2) / PMB_TILE_ROWS))
@@ -44,7 +51,11 @@ typedef struct pmb_screen {
     pmb_tile *tiles;                                       /* NULL: everything is sent each time */
     uint8_t *mirror;                                       /* NULL: none */
     pmb_status (*send_changes)(struct pmb_screen *screen); /* private: those in the band */
-    bool mirrored;                             /* private: the mirror is what the glass shows */
+    bool mirrored;                   /* private: the mirror is what the glass shows */
+    int16_t tile_columns, tile_rows; /* pixels of a tile; without tiles, of a unit */
+#ifndef PMB_NO_DAMAGE
+    pmb_damage damage; /* private: what was drawn on a whole buffer since it was presented */
+#endif
     pmb_rect area;                             /* private: what is painted and sent now */
     int16_t band_rows;                         /* rows that the buffer holds */
     bool sent, keep_known, refreshed, painted; /* private */
@@ -54,14 +65,14 @@ typedef struct pmb_screen {
 
 /*
  * Gives an open panel its memory. `tiles` may be NULL (and tile_count 0).
- * PMB_ERR_ARGUMENT: a null pointer, a buffer too small for one band (pmb_screen_least_bytes), or
- * fewer tiles than pmb_screen_tile_count.
+ * The screen must stay where it is from then on. PMB_ERR_ARGUMENT: a null pointer, a buffer too
+ * small for one band (pmb_screen_least_bytes), or fewer tiles than there are bands.
  */
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
                            pmb_tile *tiles, size_t tile_count);
 
 /* Bytes that the smallest band of this panel takes, those that its whole frame takes, and the
- * tiles that remember all of it with a buffer of that size. */
+ * number of tiles of PMB_TILE_COLUMNS by PMB_TILE_ROWS pixels, with a buffer of that size. */
 size_t pmb_screen_least_bytes(const pmb_panel *panel);
 size_t pmb_screen_whole_bytes(const pmb_panel *panel);
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
@@ -85,7 +96,8 @@ pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /*
  * The same for a part of the screen, when no more has changed: paint is called for the bands that
- * the part touches, with a clip that holds it, widened to whole tiles; nothing else is painted,
+ * the part touches, with a clip that holds it, widened to whole tiles (without tiles, to what the
+ * controller can address); nothing else is painted,
  * looked at or sent. PMB_ERR_ARGUMENT: a null pointer. On e-paper, and before a first whole paint,
  * it is pmb_screen_paint.
  */
@@ -93,7 +105,8 @@ pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scen
 
 /*
  * For a screen whose buffer holds the whole frame: the canvas to draw on directly, which keeps what
- * was drawn; NULL when the buffer is smaller. pmb_screen_present sends what changed in it.
+ * was drawn; NULL when the buffer is smaller. pmb_screen_present sends what changed in it where
+ * functions of Pemble drew; what you wrote into its memory yourself, pmb_screen_present_area does.
  */
 pmb_canvas *pmb_screen_canvas(pmb_screen *screen);
 pmb_status pmb_screen_present(pmb_screen *screen);

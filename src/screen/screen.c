@@ -93,8 +93,6 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     if (PMB_WITH_CHECKS && (!screen || !panel || !panel->format || !buffer ||
                             buffer_bytes < pmb_screen_least_bytes(panel)))
         return PMB_ERR_ARGUMENT;
-    if (PMB_WITH_TILES && tiles && tile_count < pmb_screen_tile_count(panel, buffer_bytes))
-        return PMB_ERR_ARGUMENT;
     if (!PMB_WITH_TILES && tiles)
         return PMB_ERR_UNSUPPORTED;
     const size_t part = part_of(panel, buffer_bytes);
@@ -110,16 +108,24 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     c->bounds = panel->frame;
     c->bounds.h = screen->band_rows;
     pmb_canvas_measure(c);
+    screen->tile_columns = panel->column_unit;
+    screen->tile_rows = panel->row_unit;
+    if (PMB_WITH_TILES && tiles && !pmb_choose_tiles(screen, tile_count))
+        return PMB_ERR_ARGUMENT;
     pmb_screen_forget(screen);
     (void)choose_area(screen, NULL);
     begin_band(screen);
+#ifndef PMB_NO_DAMAGE
+    if (pmb_screen_canvas(screen))
+        c->damage = &screen->damage;
+#endif
     return PMB_OK;
 }
 
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 {
     const int16_t rows = rows_held(panel, part_of(panel, buffer_bytes));
-    return (size_t)pmb_tiles_across(panel) * (size_t)pmb_tiles_down(panel, rows);
+    return pmb_tiles_in(panel, PMB_TILE_COLUMNS, pmb_tile_rows(rows));
 }
 
 void pmb_screen_forget(pmb_screen *screen)
@@ -127,8 +133,7 @@ void pmb_screen_forget(pmb_screen *screen)
     screen->refreshed = screen->mirrored = screen->painted = false;
     if (!PMB_WITH_TILES || !screen->tiles)
         return;
-    const size_t count = (size_t)pmb_tiles_across(screen->panel) *
-                         (size_t)pmb_tiles_down(screen->panel, screen->band_rows);
+    const size_t count = pmb_tiles_in(screen->panel, screen->tile_columns, screen->tile_rows);
     for (size_t i = 0; i < count; i++)
         screen->tiles[i] = 0;
 }
@@ -232,6 +237,10 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
     screen->painted = status == PMB_OK;
     if (status != PMB_OK)
         pmb_screen_forget(screen);
+#ifndef PMB_NO_DAMAGE
+    if (!part)
+        screen->damage.count = 0;
+#endif
     return status;
 }
 
@@ -240,11 +249,10 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
 {
     const pmb_rect frame = screen->panel->frame, part = pmb_rect_common(area, frame);
-    const int16_t rows = (int16_t)pmb_lesser(screen->band_rows, PMB_TILE_ROWS);
-    const int32_t left = (part.x - frame.x) / PMB_TILE_COLUMNS * PMB_TILE_COLUMNS;
+    const int16_t columns = screen->tile_columns, rows = screen->tile_rows;
+    const int32_t left = (part.x - frame.x) / columns * columns;
     const int32_t top = (part.y - frame.y) / rows * rows;
-    const int32_t right =
-        (part.x - frame.x + part.w + PMB_TILE_COLUMNS - 1) / PMB_TILE_COLUMNS * PMB_TILE_COLUMNS;
+    const int32_t right = (part.x - frame.x + part.w + columns - 1) / columns * columns;
     const int32_t bottom = (part.y - frame.y + part.h + rows - 1) / rows * rows;
     const pmb_rect tiles = {(int16_t)(frame.x + left), (int16_t)(frame.y + top),
                             (int16_t)(right - left), (int16_t)(bottom - top)};
@@ -281,9 +289,32 @@ pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
     return screen->band_rows == screen->panel->frame.h ? &screen->canvas : NULL;
 }
 
+#ifndef PMB_NO_DAMAGE
+/* What changed where something was drawn. */
+static pmb_status send_damage(pmb_screen *screen)
+{
+    const pmb_rect frame = screen->panel->frame;
+    pmb_status status = PMB_OK;
+    for (uint8_t i = 0; i < screen->damage.count && status == PMB_OK; i++) {
+        pmb_rect part = screen->damage.parts[i];
+        part.x = (int16_t)(part.x + frame.x);
+        part.y = (int16_t)(part.y + frame.y);
+        status = send_part(screen, NULL, NULL, part);
+    }
+    screen->damage.count = 0;
+    return status;
+}
+#endif
+
 pmb_status pmb_screen_present(pmb_screen *screen)
 {
-    return screen && pmb_screen_canvas(screen) ? send(screen, NULL, NULL, NULL) : PMB_ERR_ARGUMENT;
+    if (!screen || !pmb_screen_canvas(screen))
+        return PMB_ERR_ARGUMENT;
+#ifndef PMB_NO_DAMAGE
+    if (screen->painted && !is_paper(screen))
+        return send_damage(screen);
+#endif
+    return send(screen, NULL, NULL, NULL);
 }
 
 pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area)

@@ -1,21 +1,49 @@
 /* tiles.c - which tiles changed. */
 #include "screen/tiles.h"
 #include "geometry/limits.h"
+#include "screen/patches.h"
 
-uint16_t pmb_tiles_across(const pmb_panel *panel)
+enum { LEAST = 8 }; /* columns and rows of the smallest tile: whole units of every panel */
+
+static uint16_t across(const pmb_panel *panel, int16_t columns)
 {
-    return (uint16_t)((panel->frame.w + PMB_TILE_COLUMNS - 1) / PMB_TILE_COLUMNS);
+    return (uint16_t)((panel->frame.w + columns - 1) / columns);
 }
 
-static int16_t tile_rows(int16_t band_rows)
+size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows)
 {
-    return band_rows < PMB_TILE_ROWS ? band_rows : PMB_TILE_ROWS;
+    return (size_t)across(panel, columns) * (size_t)((panel->frame.h + rows - 1) / rows);
 }
 
-uint16_t pmb_tiles_down(const pmb_panel *panel, int16_t band_rows)
+int16_t pmb_tile_rows(int16_t band_rows)
 {
-    const int16_t rows = tile_rows(band_rows);
-    return (uint16_t)((panel->frame.h + rows - 1) / rows);
+    return (int16_t)pmb_lesser(band_rows, PMB_TILE_ROWS);
+}
+
+/* Whether tiles may be twice as high: they must not span bands, nor, where pages of eight rows are
+ * addressed one by one, pages. */
+static bool can_be_higher(const pmb_screen *screen)
+{
+    const int16_t rows = (int16_t)(2 * screen->tile_rows), frame = screen->panel->frame.h;
+    return screen->panel->row_unit < 8 && rows < 2 * frame &&
+           (screen->band_rows == frame || screen->band_rows % rows == 0);
+}
+
+bool pmb_choose_tiles(pmb_screen *screen, size_t count)
+{
+    const pmb_panel *panel = screen->panel;
+    screen->tile_columns = LEAST;
+    screen->tile_rows = pmb_tile_rows(screen->band_rows);
+    while (pmb_tiles_in(panel, screen->tile_columns, screen->tile_rows) > count) {
+        const bool higher = can_be_higher(screen), wider = screen->tile_columns < panel->frame.w;
+        if (higher && (screen->tile_rows < screen->tile_columns || !wider))
+            screen->tile_rows = (int16_t)(2 * screen->tile_rows);
+        else if (wider)
+            screen->tile_columns = (int16_t)(2 * screen->tile_columns);
+        else
+            return false;
+    }
+    return true;
 }
 
 /* The digest is 32-bit FNV-1a (draft-eastlake-fnv, section 2) over the tile's bytes in all planes;
@@ -39,54 +67,58 @@ static uint32_t digest(const pmb_canvas *c, pmb_rect tile)
     return hash ? hash : 1;
 }
 
-/* Sends the tiles from column `from` to `to` (exclusive) of one row of tiles. */
-static pmb_status send_run(pmb_screen *screen, pmb_rect row, uint16_t from, uint16_t to)
+/* A tile, in the units of its panel. */
+static pmb_patch patch_of(const pmb_screen *screen, pmb_rect tile)
 {
-    if (from == to)
-        return PMB_OK;
-    screen->sent = true;
-    const int16_t left = (int16_t)(from * PMB_TILE_COLUMNS);
-    const int16_t right = (int16_t)pmb_lesser(to * PMB_TILE_COLUMNS, row.w);
-    const pmb_rect run = {(int16_t)(row.x + left), row.y, (int16_t)(right - left), row.h};
-    return pmb_panel_write(screen->panel, &screen->canvas, run);
+    const pmb_panel *panel = screen->panel;
+    const pmb_rect band = screen->canvas.bounds;
+    pmb_patch p = {.first = (uint16_t)((tile.x - band.x) / panel->column_unit),
+                   .top = (uint16_t)((tile.y - band.y) / panel->row_unit)};
+    p.end = (uint16_t)(p.first + tile.w / panel->column_unit);
+    p.bottom = (uint16_t)(p.top + tile.h / panel->row_unit);
+    p.changed = (uint32_t)(p.end - p.first) * (uint32_t)(p.bottom - p.top);
+    return p;
 }
 
-static pmb_status send_row(pmb_screen *screen, pmb_rect row, pmb_tile *known)
+/* Those of one row of tiles; `known` is the first of them. */
+static pmb_status add_row(pmb_patches *patches, pmb_rect row, pmb_tile *known)
 {
-    const uint16_t across = pmb_tiles_across(screen->panel);
-    pmb_status status = PMB_OK;
+    pmb_screen *screen = patches->screen;
     const pmb_rect area = screen->area;
-    const uint16_t first = (uint16_t)((area.x - row.x) / PMB_TILE_COLUMNS);
-    const uint16_t end = (uint16_t)pmb_lesser(
-        across, (area.x - row.x + area.w + PMB_TILE_COLUMNS - 1) / PMB_TILE_COLUMNS);
-    uint16_t changed_from = first;
-    for (uint16_t i = first; i < end && status == PMB_OK; i++) {
-        const int16_t left = (int16_t)(i * PMB_TILE_COLUMNS);
-        const pmb_rect tile = {(int16_t)(row.x + left), row.y,
-                               (int16_t)pmb_lesser(PMB_TILE_COLUMNS, row.w - left), row.h};
+    const int16_t columns = screen->tile_columns;
+    const int32_t end = pmb_lesser((int32_t)area.x + area.w, (int32_t)row.x + row.w);
+    const int32_t first = (area.x - row.x) / columns;
+    pmb_status status = PMB_OK;
+    known += first;
+    for (int32_t x = row.x + first * columns; x < end && status == PMB_OK; x += columns, known++) {
+        const pmb_rect tile = {(int16_t)x, row.y,
+                               (int16_t)pmb_lesser(columns, (int32_t)row.x + row.w - x), row.h};
         const pmb_tile now = digest(&screen->canvas, tile);
-        if (now == known[i]) {
-            status = send_run(screen, row, changed_from, i);
-            changed_from = (uint16_t)(i + 1);
-        }
+        if (now != *known)
+            status = pmb_patches_add(patches, patch_of(screen, tile));
         if (screen->keep_known)
-            known[i] = now;
+            *known = now;
     }
-    return status == PMB_OK ? send_run(screen, row, changed_from, end) : status;
+    return status;
 }
 
 pmb_status pmb_send_changed_tiles(pmb_screen *screen)
 {
-    const pmb_rect band = screen->canvas.bounds;
-    const int16_t rows = tile_rows(screen->band_rows), end = (int16_t)(band.y + band.h);
-    const uint16_t across = pmb_tiles_across(screen->panel);
-    uint16_t index = (uint16_t)((band.y - screen->panel->frame.y) / rows);
+    const pmb_rect band = screen->canvas.bounds, area = screen->area;
+    const pmb_panel *panel = screen->panel;
+    const int16_t rows = screen->tile_rows, end = (int16_t)(band.y + band.h);
+    pmb_tile *known = screen->tiles + (size_t)((band.y - panel->frame.y) / rows) *
+                                          across(panel, screen->tile_columns);
+    pmb_patches patches = pmb_patches_of(screen);
     pmb_status status = PMB_OK;
-    for (int16_t y = band.y; y < end && status == PMB_OK; y = (int16_t)(y + rows), index++) {
+    for (int16_t y = band.y; y < end && status == PMB_OK; y = (int16_t)(y + rows)) {
         const pmb_rect row = {band.x, y, band.w, (int16_t)pmb_lesser(rows, end - y)};
-        if (y < screen->area.y || y >= screen->area.y + screen->area.h)
-            continue;
-        status = send_row(screen, row, screen->tiles + (size_t)index * across);
+        if (y >= area.y && y < area.y + area.h)
+            status = add_row(&patches, row, known);
+        if (status == PMB_OK)
+            status =
+                pmb_patches_close(&patches, (uint16_t)((y - band.y + row.h) / panel->row_unit));
+        known += across(panel, screen->tile_columns);
     }
-    return status;
+    return status == PMB_OK ? pmb_patches_close(&patches, UINT16_MAX) : status;
 }

@@ -4,10 +4,14 @@
 
 #include "pemble/screen.h"
 
-uint16_t pmb_tiles_across(const pmb_panel *panel);
+/* Tiles of that size that the frame has. */
+size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows);
 
-/* Rows of tiles when the buffer holds `band_rows` rows: a tile never spans two bands. */
-uint16_t pmb_tiles_down(const pmb_panel *panel, int16_t band_rows);
+/* Rows of a tile when the buffer holds `band_rows` rows: a tile never spans two bands. */
+int16_t pmb_tile_rows(int16_t band_rows);
+
+/* The smallest tiles of which there are no more than that many. False: there are always more. */
+bool pmb_choose_tiles(pmb_screen *screen, size_t count);
 
 /* Sends the tiles of the band in the buffer whose digest is not that of what was last sent,
  * neighbours in one go. */

@@ -3,6 +3,7 @@
 #include "pemble/shape.h"
 #include "shape/outline.h"
 #include "shape/spans.h"
+#include "canvas/damage.h"
 #include "geometry/limits.h"
 
 #ifndef PMB_ONLY_CIRCLES
@@ -79,6 +80,16 @@ static struct rows rows_of(pmb_canvas *c, pmb_rect r, pmb_color color)
                                    y + r.h <= (int32_t)c->clip.y + c->clip.h};
 }
 
+/* Notes the whole of it: row by row would take longer. */
+static void touch_all(const struct rows *rows)
+{
+    const pmb_canvas *c = rows->c;
+    const pmb_rect all = {(int16_t)(rows->r.x + c->origin.x - c->bounds.x),
+                          (int16_t)(rows->r.y + c->origin.y - c->bounds.y), rows->r.w, rows->r.h};
+    if (rows->inside && !pmb_rect_is_empty(all))
+        pmb_canvas_touch(c, &all);
+}
+
 static void fill_part(const struct rows *rows, int32_t x, int32_t y, int32_t w, int32_t h)
 {
     pmb_canvas *c = rows->c;
@@ -137,6 +148,7 @@ static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
     pmb_reach first, last;
+    touch_all(&rows);
     pmb_outline_half(c, o.r, &first, &last);
     for (int32_t i = first; i < last; i++)
         add_row(&rows, i, indent(&edge, i), o.r.w);
@@ -149,6 +161,7 @@ static void stroke(pmb_canvas *c, pmb_outline o, pmb_color color)
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
     pmb_reach first, last;
+    touch_all(&rows);
     pmb_outline_half(c, o.r, &first, &last);
     int32_t above = indent(&edge, first - 1), here = indent(&edge, first);
     for (int32_t i = first; i < last; i++) {
@@ -183,6 +196,7 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
     struct edge outer = edge_of(pmb_outline_ellipse(r)), inner = edge_of(pmb_outline_ellipse(hole));
     struct rows rows = rows_of(c, r, color);
     pmb_reach first, last;
+    touch_all(&rows);
     pmb_outline_half(c, r, &first, &last);
     for (int32_t i = first; i < last; i++) {
         const int32_t from = indent(&outer, i), to = indent(&inner, i - width);

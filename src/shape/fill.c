@@ -2,14 +2,17 @@
 #include "pemble/shape.h"
 #include "shape/spans.h"
 #include "canvas/cut.h"
+#include "canvas/damage.h"
 #include "geometry/limits.h"
 
 void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
                    pmb_color color)
 {
     pmb_rect area;
-    if (pmb_canvas_cut(c, &area, x, y, w, h))
-        c->format->fill(c, &area, color);
+    if (!pmb_canvas_cut(c, &area, x, y, w, h))
+        return;
+    pmb_canvas_touch(c, &area);
+    c->format->fill(c, &area, color);
 }
 
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,
@@ -20,8 +23,10 @@ void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, co
     const pmb_reach to = pmb_least(left + count, (pmb_reach)c->clip.x + c->clip.w);
     if (row < c->clip.y || row >= (pmb_reach)c->clip.y + c->clip.h || from >= to)
         return;
-    c->format->shade(c, (int16_t)(from - c->bounds.x), (int16_t)(row - c->bounds.y),
-                     (int16_t)(to - from), shares + (from - left), color);
+    const pmb_rect area = {(int16_t)(from - c->bounds.x), (int16_t)(row - c->bounds.y),
+                           (int16_t)(to - from), 1};
+    pmb_canvas_touch(c, &area);
+    c->format->shade(c, area.x, area.y, area.w, shares + (from - left), color);
 }
 
 void pmb_fill(pmb_canvas *c, pmb_color color)

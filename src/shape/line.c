@@ -2,6 +2,7 @@
 #include "pemble/shape.h"
 #include "shape/line.h"
 #include "shape/spans.h"
+#include "canvas/damage.h"
 
 /* Walks on by so many steps, or until the side changes; returns how many it were. */
 static pmb_reach walk(pmb_walker *w, pmb_reach most, bool until_aside)
@@ -101,6 +102,14 @@ static bool draw_stair(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color 
     pmb_walk_past(&end, count - 1);
     if (!is_visible(c, &end))
         return false;
+    const pmb_reach top = pmb_least(w->side, end.side);
+    const pmb_reach wide = pmb_most(w->side, end.side) - top + 1;
+    pmb_rect held = {(int16_t)w->along, (int16_t)top, (int16_t)count, (int16_t)wide};
+    if (w->steep)
+        held = (pmb_rect){(int16_t)top, (int16_t)w->along, (int16_t)wide, (int16_t)count};
+    held.x = (int16_t)(held.x + c->origin.x - c->bounds.x);
+    held.y = (int16_t)(held.y + c->origin.y - c->bounds.y);
+    pmb_canvas_touch(c, &held);
     const pmb_stair stair = {
         .x = (int16_t)((w->steep ? w->side : w->along) + c->origin.x - c->bounds.x),
         .y = (int16_t)((w->steep ? w->along : w->side) + c->origin.y - c->bounds.y),

@@ -1,5 +1,6 @@
 /* pattern.c - patterns, dithered greys and gradients. */
 #include "pemble/shape.h"
+#include "canvas/damage.h"
 
 /* Bayer's matrix of order 4: a pixel is set when the level is above its number. */
 static const PMB_FLASH uint8_t order[4][4] = {
@@ -17,10 +18,18 @@ static pmb_rect visible(const pmb_canvas *c, pmb_rect r)
 /* Whether a pixel is chosen; screen coordinates. */
 typedef bool (*chooser)(const void *how, int16_t x, int16_t y);
 
+static void touch(const pmb_canvas *c, pmb_rect area)
+{
+    area.x = (int16_t)(area.x - c->bounds.x);
+    area.y = (int16_t)(area.y - c->bounds.y);
+    pmb_canvas_touch(c, &area);
+}
+
 /* Fills the chosen pixels of an area that lies in the clip, in runs. */
 static void fill_chosen(pmb_canvas *c, pmb_rect area, chooser choose, const void *how,
                         pmb_color color)
 {
+    touch(c, area);
     for (int16_t y = area.y; y < area.y + area.h; y++) {
         int16_t run = 0;
         for (int16_t i = 0; i <= area.w; i++) {
@@ -112,6 +121,7 @@ void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, 
         fill_chosen(c, area, is_light, &g, PMB_WHITE);
         return;
     }
+    touch(c, area);
     /* One line of one colour after the other. */
     const int16_t lines = down ? held.h : held.w;
     for (int16_t i = 0; i < lines; i++) {

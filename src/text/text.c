@@ -3,6 +3,7 @@
 #include "pemble/text.h"
 #include "shape/spans.h"
 #include "canvas/cut.h"
+#include "canvas/damage.h"
 #include "text/glyph.h"
 #include "geometry/limits.h"
 
@@ -19,6 +20,7 @@ static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reac
     const pmb_reach row = area.y + c->bounds.y - c->origin.y - top;
     const pmb_reach column = area.x + c->bounds.x - c->origin.x - left;
     const uint16_t first = (uint16_t)(row * g->w + column);
+    pmb_canvas_touch(c, &area);
     c->format->stamp(c, &area, g->bits, first, g->w, color);
 }
 

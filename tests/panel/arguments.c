@@ -117,9 +117,9 @@ static void too_little_memory_is_refused(void **state)
     assert_int_equal(pmb_screen_tile_count(&rig.panel, 1024), 64);
     assert_true(PMB_TILES(128, 64) >= 64);
     assert_int_equal(pmb_screen_init(&screen, &rig.panel, buffer, 127, NULL, 0), PMB_ERR_ARGUMENT);
-    assert_int_equal(pmb_screen_init(&screen, &rig.panel, buffer, 128, tiles, 63),
-                     PMB_ERR_ARGUMENT);
-    assert_int_equal(pmb_screen_init(&screen, &rig.panel, buffer, 128, tiles, 64), PMB_OK);
+    assert_int_equal(pmb_screen_init(&screen, &rig.panel, buffer, 128, tiles, 7),
+                     PMB_ERR_ARGUMENT); /* a tile for each of eight bands at least */
+    assert_int_equal(pmb_screen_init(&screen, &rig.panel, buffer, 128, tiles, 8), PMB_OK);
     rig_close(&rig);
 }
 

@@ -90,7 +90,7 @@ static void count_bands(pmb_canvas *c, void *scene)
 {
     painted++;
     paint(c, scene);
-    assert_true(c->clip.w <= 32); /* two tiles at most */
+    assert_true(c->clip.w == 4 && c->clip.h == 8); /* whole units of the controller */
 }
 
 static void nothing_else_is_painted_or_sent(void **state)
@@ -105,8 +105,8 @@ static void nothing_else_is_painted_or_sent(void **state)
     boxes[0] = (pmb_rect){30, 20, 4, 3};
     assert_int_equal(pmb_screen_paint_area(&rig.screen, count_bands, boxes, boxes[0]), PMB_OK);
     assert_int_equal(painted, 1);
-    /* The columns 16 to 47 of one page, with an address. */
-    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes - before, 1 + 3 + 1 + 32);
+    /* Four columns of one page, with an address. */
+    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes - before, 1 + 3 + 1 + 4);
     assert_int_equal(pmb_screen_paint_area(&rig.screen, count_bands, boxes, (pmb_rect){0}), PMB_OK);
     assert_int_equal(
         pmb_screen_paint_area(&rig.screen, count_bands, boxes, (pmb_rect){500, 500, 9, 9}), PMB_OK);

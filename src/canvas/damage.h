@@ -1,0 +1,22 @@
+/* damage.h - noting where something is drawn; private to src/. */
+#ifndef PEMBLE_SRC_CANVAS_DAMAGE_H
+#define PEMBLE_SRC_CANVAS_DAMAGE_H
+
+#include "pemble/canvas.h"
+
+/* Adds a rectangle of at least 1 x 1. */
+void pmb_damage_add(pmb_damage *damage, const pmb_rect *part);
+
+/* Everything that sets pixels of a canvas says so, in the coordinates of the buffer. */
+static inline void pmb_canvas_touch(const pmb_canvas *c, const pmb_rect *part)
+{
+#ifdef PMB_NO_DAMAGE
+    (void)c;
+    (void)part;
+#else
+    if (c->damage)
+        pmb_damage_add(c->damage, part);
+#endif
+}
+
+#endif

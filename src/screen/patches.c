@@ -1,0 +1,99 @@
+/* patches.c - what changed, gathered into few rectangles that are sent. */
+#include <string.h>
+#include "screen/patches.h"
+
+enum { ADDRESS = 10 }; /* bytes that a new address costs, about, whatever the family */
+
+pmb_patches pmb_patches_of(pmb_screen *screen)
+{
+    const pmb_panel *panel = screen->panel;
+    const PMB_FLASH pmb_format *f = panel->format;
+    const uint16_t across =
+        (uint16_t)(panel->column_unit / f->columns_per_byte * f->bytes_per_pixel);
+    return (pmb_patches){.screen = screen,
+                         .unit_bytes = (uint16_t)(across * (panel->row_unit / f->rows_per_line))};
+}
+
+static uint32_t area_of(const pmb_patch *p)
+{
+    return (uint32_t)(p->end - p->first) * (uint32_t)(p->bottom - p->top);
+}
+
+static pmb_patch joined(const pmb_patch *a, const pmb_patch *b)
+{
+    return (pmb_patch){.first = a->first < b->first ? a->first : b->first,
+                       .end = a->end > b->end ? a->end : b->end,
+                       .top = a->top < b->top ? a->top : b->top,
+                       .bottom = a->bottom > b->bottom ? a->bottom : b->bottom,
+                       .changed = a->changed + b->changed};
+}
+
+/* Whether two are better sent as one: what comes between them costs no more than an address, and
+ * not much in comparison with what changed. */
+static bool is_better(const pmb_patches *p, const pmb_patch *a, const pmb_patch *b)
+{
+    const pmb_patch both = joined(a, b);
+    const uint32_t unchanged = area_of(&both) - both.changed;
+    const uint32_t before = area_of(a) - a->changed + area_of(b) - b->changed;
+    return (unchanged - before) * p->unit_bytes <= ADDRESS && unchanged * 5 <= both.changed;
+}
+
+static pmb_status send_patch(pmb_patches *p, const pmb_patch *patch)
+{
+    pmb_screen *screen = p->screen;
+    const pmb_panel *panel = screen->panel;
+    const pmb_rect band = screen->canvas.bounds;
+    const pmb_rect area = {(int16_t)(band.x + patch->first * panel->column_unit),
+                           (int16_t)(band.y + patch->top * panel->row_unit),
+                           (int16_t)((patch->end - patch->first) * panel->column_unit),
+                           (int16_t)((patch->bottom - patch->top) * panel->row_unit)};
+    screen->sent = true;
+    return pmb_panel_write(screen->panel, &screen->canvas, area);
+}
+
+/* The run that has ended: to the patch that ends above it, or as a new one. */
+static pmb_status end_run(pmb_patches *p)
+{
+    const pmb_patch run = p->run;
+    pmb_status status = PMB_OK;
+    p->run.changed = 0;
+    /* Lines of several rows are addressed one by one anyway. */
+    for (uint8_t i = 0; i < p->count && p->screen->panel->row_unit < 8; i++)
+        if (p->open[i].bottom >= run.top && is_better(p, &p->open[i], &run)) {
+            p->open[i] = joined(&p->open[i], &run);
+            return PMB_OK;
+        }
+    if (p->count == PMB_OPEN_PATCHES) {
+        status = send_patch(p, &p->open[0]);
+        memmove(p->open, p->open + 1, sizeof p->open[0] * --p->count);
+    }
+    p->open[p->count++] = run;
+    return status;
+}
+
+pmb_status pmb_patches_add(pmb_patches *p, pmb_patch one)
+{
+    pmb_status status = PMB_OK;
+    if (p->run.changed && p->run.top == one.top && is_better(p, &p->run, &one)) {
+        p->run = joined(&p->run, &one);
+        return PMB_OK;
+    }
+    if (p->run.changed)
+        status = end_run(p);
+    p->run = one;
+    return status;
+}
+
+pmb_status pmb_patches_close(pmb_patches *p, uint16_t line)
+{
+    pmb_status status = p->run.changed ? end_run(p) : PMB_OK;
+    uint8_t kept = 0;
+    for (uint8_t i = 0; i < p->count && status == PMB_OK; i++) {
+        if (p->open[i].bottom < line)
+            status = send_patch(p, &p->open[i]);
+        else
+            p->open[kept++] = p->open[i];
+    }
+    p->count = kept;
+    return status;
+}
