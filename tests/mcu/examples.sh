@@ -1,0 +1,35 @@
+#!/bin/sh
+# Prints what each example takes on a Cortex-M0, and fails when one takes more than
+# tests/mcu/examples.txt allows. The directory is where they were built and run.
+set -eu
+here=$(cd "$(dirname "$0")" && pwd)
+out=$1
+format='mcu: %-12s %7s %8s %6s %14s %12s %9s\n'
+# shellcheck disable=SC2059
+printf "$format" example flash RAM stack "to 1st frame" "a frame" "bytes sent"
+for elf in "$out"/*.elf; do
+    name=$(basename "$elf" .elf)
+    # Flash is code and initial data; RAM is data without the 2 KB of stack that the linker sets aside.
+    set -- $(arm-none-eabi-size "$elf" | tail -1)
+    flash=$(($1 + $2)) ram=$(($2 + $3 - 2048))
+    line=$(grep -a "^$name " "$out/$name.txt") || { echo "mcu: $name has said nothing" >&2; exit 1; }
+    set -- $line
+    first=$2 frame=$3 stack=$4 sent=$5
+    shown=$frame
+    [ "$frame" -gt 0 ] || shown=- # one picture, and no more
+    # shellcheck disable=SC2059
+    printf "$format" "$name" "$flash" "$ram" "$stack" "$first" "$shown" "$sent"
+    set -- $(grep "^$name " "$here/examples.txt") none
+    if [ "$1" = none ]; then
+        echo "mcu: $name is not in tests/mcu/examples.txt" >&2
+        exit 1
+    fi
+    for pair in "flash $flash $2" "RAM $ram $3" "stack $stack $4" "first_frame $first $5" \
+        "frame $frame $6"; do
+        set -- $pair
+        if [ "$2" -gt "$3" ]; then
+            echo "mcu: $name: $1 is $2, more than the $3 of tests/mcu/examples.txt" >&2
+            exit 1
+        fi
+    done
+done
