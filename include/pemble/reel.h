@@ -30,7 +30,8 @@ typedef struct pmb_reel_player {
     bool changed; /* the last pmb_reel_advance went to another frame */
     /* The rest is the player's own. */
     pmb_stream stream;
-    uint32_t range, code;
+    uint16_t range, code;
+    uint8_t ahead, left;
     uint8_t *tables, *pixels;
     uint16_t frame;      /* decoded last; info.frames when none is */
     uint32_t start, end; /* its time, in milliseconds from the start of the reel */

@@ -5,7 +5,7 @@
 
 #include "pemble/reel.h"
 
-enum { PMB_PICTURE_VERSION = 1, PMB_PICTURE_HEADER = 32, PMB_PICTURE_CRC_AT = 16 };
+enum { PMB_PICTURE_VERSION = 2, PMB_PICTURE_HEADER = 32, PMB_PICTURE_CRC_AT = 16 };
 
 /* The numbers of a header that pmb_picture_info does not show. */
 typedef struct pmb_block {

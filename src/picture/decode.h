@@ -6,32 +6,42 @@
 #include "picture/levels.h"
 
 /*
- * The decoder keeps an interval of a 32-bit number. Each bit divides it by its probability; what is
- * left is widened by whole bytes. Probabilities do not adapt: a nibble a context, from the block's
- * table.
+ * The decoder keeps an interval of 16 bits. Each bit divides it by its probability; what is left is
+ * doubled until it is 2^15 at least. Probabilities do not adapt: a nibble a context, from the
+ * block's table. All of it fits processors that multiply 16 bits, and no more than that.
  */
 struct coder {
     pmb_stream *stream;
     const PMB_FLASH uint8_t *flash_tables; /* or, when it is NULL, */
     const uint8_t *tables;
-    uint32_t range, code;
+    uint16_t range, code;
+    uint8_t ahead, left; /* bits of the stream that have been read: the next one on top */
 };
+
+/* Takes in one more bit. */
+static inline void decode_more(struct coder *c)
+{
+    if (c->left == 0) {
+        c->ahead = pmb_stream_next(c->stream);
+        c->left = 8;
+    }
+    c->code = (uint16_t)(c->code << 1 | c->ahead >> 7);
+    c->ahead = (uint8_t)(c->ahead << 1);
+    c->left--;
+}
 
 static inline uint8_t decode_bit(struct coder *c, uint16_t of_zero)
 {
-    const uint32_t bound = (c->range >> 12) * of_zero;
+    uint16_t range = (uint16_t)(((uint32_t)c->range * of_zero) >> 16);
     uint8_t bit = 0;
-    if (c->code < bound) {
-        c->range = bound;
-    } else {
-        c->code -= bound;
-        c->range -= bound;
+    if (c->code >= range) {
+        c->code = (uint16_t)(c->code - range);
+        range = (uint16_t)(c->range - range);
         bit = 1;
     }
-    while (!(c->range >> 24)) {
-        c->range <<= 8;
-        c->code = c->code << 8 | pmb_stream_next(c->stream);
-    }
+    for (; !(range & 0x8000); range = (uint16_t)(range << 1))
+        decode_more(c);
+    c->range = range;
     return bit;
 }
 
@@ -47,16 +57,16 @@ static inline uint16_t decode_number(struct coder *c, uint8_t bits)
 {
     uint16_t number = 0;
     for (; bits > 0; bits--)
-        number = (uint16_t)(number << 1 | decode_bit(c, 2048));
+        number = (uint16_t)(number << 1 | decode_bit(c, 32768));
     return number;
 }
 
 static inline void decode_start(struct coder *c)
 {
-    c->range = 0xFFFFFFFFu;
-    c->code = 0;
-    for (uint8_t i = 0; i < 4; i++)
-        c->code = c->code << 8 | pmb_stream_next(c->stream);
+    c->range = 0xFFFF;
+    c->left = 0;
+    for (uint8_t i = 0; i < 16; i++)
+        decode_more(c);
 }
 
 #endif

@@ -5,8 +5,9 @@
 #include <stdint.h>
 #include "pemble/flash.h"
 
-/* Probability of a 0, in 1/4096. */
-static const PMB_FLASH uint16_t pmb_levels[16] = {3,    24,   90,   220,  430,  760,  1200, 1750,
-                                                  2346, 2896, 3336, 3666, 3876, 4006, 4072, 4093};
+/* Probability of a 0, in 1/65536. */
+static const PMB_FLASH uint16_t pmb_levels[16] = {48,    384,   1440,  3520,  6880,  12160,
+                                                  19200, 28000, 37536, 46336, 53376, 58656,
+                                                  62016, 64096, 65152, 65488};
 
 #endif

@@ -12,29 +12,9 @@
 #define PEMBLE_SRC_PICTURE_MODEL_H
 
 #include "pemble/picture.h"
+#include "picture/known.h"
 
-/* Pixels that are known: two rows of a picture in turn, or the frame of a reel. A pixel that has
- * not been coded yet still is what it was two rows above, or in the frame before. */
-struct known {
-    uint8_t *memory;
-    uint16_t w, rows;
-    uint16_t stride; /* bytes a row */
-    uint8_t bits;    /* a pixel: 1, 2, 4, 8 or 16 */
-};
-
-/*
- * What is around a pixel of one bit: three rows (from two above to its own, or, in a reel, from the
- * one above to the one below), each of seven columns, the pixel's own in bit 3. It goes along with
- * the pixels, so that only one column is looked up for each.
- */
-enum { WINDOW_ROWS = 3, MOST_ONE_BIT = 11 };
-struct window {
-    bool moved;
-    int16_t x, y;
-    const uint8_t *rows[WINDOW_ROWS]; /* NULL: all 0 */
-    uint8_t bits[WINDOW_ROWS];
-    uint8_t row[MOST_ONE_BIT], mask[MOST_ONE_BIT]; /* where each neighbour is in it */
-};
+enum { MOST_ONE_BIT = 11, WINDOW_ROWS = 3, MOST_COLUMNS = 6 };
 
 /* How the pixels of a picture are modelled. */
 struct model {
@@ -45,64 +25,10 @@ struct model {
     uint16_t h;
     uint8_t hit;        /* the pixel before was as the likeliest neighbour */
     uint16_t recent[8]; /* values that no neighbour had, the last first */
-    struct window window;
 };
 
 enum { MOST_INK = 4, MOST_VALUE = 7, CANDIDATES = 4 };
 enum { RECENT = 8, MAGNITUDES = 8, RESIDUALS = MAGNITUDES + 2, ACTIVITIES = 3 };
-
-static inline uint16_t known_stride(uint16_t w, uint8_t bits)
-{
-    return (uint16_t)(((uint32_t)w * bits + 7) / 8);
-}
-
-/* Where a row is: the two rows of a picture come in turn. No division: processors may have none. */
-static inline uint8_t *known_row(const struct known *k, int32_t y)
-{
-    const uint16_t row = k->rows == 2 ? (uint16_t)y & 1 : (uint16_t)y;
-    return k->memory + (uint32_t)row * k->stride;
-}
-
-static inline uint16_t known_get(const struct known *k, int32_t column, int32_t y)
-{
-    if (column < 0 || column >= k->w)
-        return 0;
-    const uint8_t *row = known_row(k, y);
-    const uint16_t x = (uint16_t)column;
-    if (k->bits == 1)
-        return row[x >> 3] >> (7 - (x & 7)) & 1;
-    switch (k->bits) {
-    case 16:
-        return (uint16_t)(row[2 * x] << 8 | row[2 * x + 1]);
-    case 8:
-        return row[x];
-    case 4:
-        return x & 1 ? row[x / 2] & 15 : row[x / 2] >> 4;
-    default:
-        return row[x / 4] >> (6 - 2 * (x & 3)) & 3;
-    }
-}
-
-static inline void known_put(const struct known *k, int32_t x, int32_t y, uint16_t value)
-{
-    uint8_t *row = known_row(k, y);
-    if (k->bits == 1) {
-        const uint8_t bit = (uint8_t)(0x80 >> (x & 7));
-        row += x >> 3;
-        *row = (uint8_t)(value ? *row | bit : *row & ~bit);
-        return;
-    }
-    const uint8_t per_byte = (uint8_t)(8 / (k->bits > 8 ? 8 : k->bits));
-    const uint8_t shift = (uint8_t)(8 - k->bits * (x % per_byte + 1));
-    if (k->bits == 16) {
-        row[2 * x] = (uint8_t)(value >> 8);
-        row[2 * x + 1] = (uint8_t)value;
-        return;
-    }
-    uint8_t *byte = row + x / per_byte;
-    const uint8_t mask = (uint8_t)(((1 << k->bits) - 1) << shift);
-    *byte = (uint8_t)((*byte & ~mask) | (value << shift & mask));
-}
 
 struct offset {
     int8_t x, y;
@@ -110,11 +36,10 @@ struct offset {
 
 /* Neighbours from the most to the least telling. In a picture two rows above is where the pixel
  * itself was; in a reel what is not coded yet is the frame before. */
-static const PMB_FLASH struct offset still_template[MOST_ONE_BIT] = {
-    {-1, 0}, {0, -1},  {1, -1}, {-1, -1}, {-2, 0}, {0, -2},
-    {2, -1}, {-2, -1}, {-3, 0}, {1, -2},  {3, -1}};
-static const PMB_FLASH struct offset reel_template[MOST_ONE_BIT] = {
-    {0, 0}, {-1, 0}, {0, -1}, {1, 0}, {0, 1}, {1, -1}, {-1, -1}, {1, 1}, {-1, 1}, {-2, 0}, {2, -1}};
+static const PMB_FLASH struct offset still_template[6] = {{-1, 0},  {0, -1}, {1, -1},
+                                                          {-1, -1}, {-2, 0}, {0, -2}};
+static const PMB_FLASH struct offset reel_template[6] = {{0, 0}, {-1, 0}, {0, -1},
+                                                         {1, 0}, {0, 1},  {1, -1}};
 
 /* A neighbour; 0 outside of the picture. */
 static inline uint16_t neighbour(const struct model *m, const struct known *k, int32_t x, int32_t y,
@@ -133,7 +58,7 @@ static inline uint16_t model_contexts(pmb_pixels pixels, uint8_t neighbours, uin
 {
     switch (pixels) {
     case PMB_PIXELS_ONE_BIT:
-        return (uint16_t)(1u << (neighbours + (far > 0)));
+        return (uint16_t)((1u << (neighbours + (far > 0))) + 2);
     case PMB_PIXELS_INK:
         return (uint16_t)(3u << (2 * neighbours));
     case PMB_PIXELS_GREY:
@@ -143,56 +68,175 @@ static inline uint16_t model_contexts(pmb_pixels pixels, uint8_t neighbours, uin
     }
 }
 
-/* A pixel of a row; 0 outside of it. */
-static inline uint8_t window_bit(const struct known *k, const uint8_t *row, int16_t x)
+/*
+ * What is around a pixel of one bit: of each of three rows (of a picture two above, above, its own;
+ * of a reel above, its own, below) some columns that follow one another, the first row highest in
+ * the context. `width` columns, the last of which is `ahead` of the pixel's.
+ */
+struct extent {
+    uint8_t width;
+    int8_t ahead;
+};
+static const PMB_FLASH struct extent still_extents[MOST_ONE_BIT + 1][WINDOW_ROWS] = {
+    {{0, 0}, {0, 0}, {0, -1}}, {{0, 0}, {0, 0}, {1, -1}}, {{0, 0}, {1, 0}, {1, -1}},
+    {{0, 0}, {2, 1}, {1, -1}}, {{0, 0}, {3, 1}, {1, -1}}, {{0, 0}, {3, 1}, {2, -1}},
+    {{1, 0}, {3, 1}, {2, -1}}, {{1, 0}, {4, 2}, {2, -1}}, {{1, 0}, {5, 2}, {2, -1}},
+    {{1, 0}, {5, 2}, {3, -1}}, {{2, 1}, {5, 2}, {3, -1}}, {{2, 1}, {6, 3}, {3, -1}}};
+static const PMB_FLASH struct extent reel_extents[MOST_ONE_BIT + 1][WINDOW_ROWS] = {
+    {{0, 0}, {0, 0}, {0, 0}}, {{0, 0}, {1, 0}, {0, 0}}, {{0, 0}, {2, 0}, {0, 0}},
+    {{1, 0}, {2, 0}, {0, 0}}, {{1, 0}, {3, 1}, {0, 0}}, {{1, 0}, {3, 1}, {1, 0}},
+    {{2, 1}, {3, 1}, {1, 0}}, {{3, 1}, {3, 1}, {1, 0}}, {{3, 1}, {3, 1}, {2, 1}},
+    {{3, 1}, {3, 1}, {3, 1}}, {{3, 1}, {4, 1}, {3, 1}}, {{4, 2}, {4, 1}, {3, 1}}};
+
+/* Eight pixels of a row from a column on; 0 outside of it. */
+static inline uint8_t eight_from(const struct known *k, const uint8_t *row, int16_t column)
 {
-    static const uint8_t masks[8] = {128, 64, 32, 16, 8, 4, 2, 1};
-    return row && (uint16_t)x < k->w && (row[x >> 3] & masks[x & 7]) ? 1 : 0;
+    if (!row)
+        return 0;
+    if (column < 0)
+        return column > -8 ? (uint8_t)(row[0] >> -column) : 0;
+    const uint16_t at = (uint16_t)column >> 3;
+    const uint8_t into = column & 7, here = at < k->stride ? row[at] : 0;
+    const uint8_t next = at + 1 < k->stride ? row[at + 1] : 0;
+    return into ? (uint8_t)(here << into | next >> (8 - into)) : here;
 }
 
-/* Moves the window to a pixel: by a column, or anywhere. */
-static inline void window_move(struct window *v, const struct model *m, const struct known *k,
-                               int16_t x, int16_t y)
+/* How a row of one bit is coded: where its neighbours are, and the context as it goes along. */
+struct sight {
+    const uint8_t *rows[WINDOW_ROWS]; /* NULL: all 0, or, of a picture, its own */
+    int8_t ahead[WINDOW_ROWS];
+    uint16_t one[WINDOW_ROWS]; /* the last column of a row, in the context */
+    uint16_t keep;             /* the others, which come from the context one column before */
+    uint16_t here;             /* the pixel itself, in a reel */
+};
+
+static inline struct sight sight_of(const struct model *m, const struct known *k, int16_t y)
 {
-    if (v->moved && y == v->y && x == v->x + 1) {
-        for (uint8_t i = 0; i < WINDOW_ROWS; i++)
-            v->bits[i] = (uint8_t)(v->bits[i] << 1 | window_bit(k, v->rows[i], (int16_t)(x + 3)));
-        v->x = x;
-        return;
-    }
-    *v = (struct window){.moved = true, .x = x, .y = y};
-    for (uint8_t i = 0; i < WINDOW_ROWS; i++) {
+    struct sight s = {.keep = 0};
+    uint8_t shift = 0;
+    for (uint8_t i = WINDOW_ROWS; i-- > 0;) {
+        const PMB_FLASH struct extent *e =
+            (m->reel ? reel_extents[m->neighbours] : still_extents[m->neighbours]) + i;
         const int16_t row = (int16_t)(y - 2 + i + m->reel);
-        const bool empty = row >= (int16_t)m->h || (row < 0 && m->reel);
-        v->rows[i] = empty ? NULL : known_row(k, row < 0 ? row + 2 : row);
-        for (int16_t column = -3; column <= 3; column++)
-            v->bits[i] =
-                (uint8_t)(v->bits[i] << 1 | window_bit(k, v->rows[i], (int16_t)(x + column)));
+        /* Before the first rows of a picture its memory is empty. */
+        if (m->reel ? row >= 0 && row < (int16_t)m->h : i < 2)
+            s.rows[i] = known_row(k, row < 0 ? row + 2 : row);
+        s.ahead[i] = e->ahead;
+        s.one[i] = (uint16_t)((e->width ? 1u : 0u) << shift);
+        s.keep |= (uint16_t)(((1u << e->width) - 1) << shift & ~s.one[i]);
+        shift = (uint8_t)(shift + e->width);
     }
-    const PMB_FLASH struct offset *o = m->reel ? reel_template : still_template;
-    for (uint8_t i = 0; i < m->neighbours; i++, o++) {
-        v->row[i] = (uint8_t)(o->y + 2 - m->reel);
-        v->mask[i] = (uint8_t)(1 << (3 - o->x));
-    }
+    s.here = (uint16_t)(s.one[1] << s.ahead[1]);
+    return s;
 }
 
-static inline uint16_t model_one_bit(struct coder *coder, struct model *m, const struct known *k,
-                                     int32_t x, int32_t y, uint16_t wanted)
+/* What comes into sight with eight columns: a byte for each row, the first column on top. */
+struct bytes {
+    uint8_t first, second, third;
+};
+
+static inline struct bytes sight_load(const struct sight *s, const struct known *k, int16_t x)
 {
-    struct window *v = &m->window;
+    return (struct bytes){eight_from(k, s->rows[0], (int16_t)(x + s->ahead[0])),
+                          eight_from(k, s->rows[1], (int16_t)(x + s->ahead[1])),
+                          eight_from(k, s->rows[2], (int16_t)(x + s->ahead[2]))};
+}
+
+/* The context of a column, from that of the one before. */
+static inline uint16_t sight_move(const struct sight *s, uint16_t context, struct bytes *next)
+{
+    context = (uint16_t)(context << 1) & s->keep;
+    if (next->first & 0x80)
+        context |= s->one[0];
+    if (next->second & 0x80)
+        context |= s->one[1];
+    if (next->third & 0x80)
+        context |= s->one[2];
+    next->first = (uint8_t)(next->first << 1);
+    next->second = (uint8_t)(next->second << 1);
+    next->third = (uint8_t)(next->third << 1);
+    return context;
+}
+
+/* Whether all that comes into sight with eight columns, and all that is in sight, is 0 or all is 1.
+ */
+static inline bool is_uniform(const struct model *m, const struct sight *s, uint16_t context,
+                              struct bytes next, bool *value)
+{
+    *value = next.first & 1;
+    const uint8_t all = *value ? 0xFF : 0x00;
+    if (next.first != all || next.second != all || (context & s->keep) != (*value ? s->keep : 0))
+        return false;
+    return m->reel ? next.third == all : next.third == (all & 0x80);
+}
+
+/* Sets eight pixels, of which the first is where `mask` is. */
+static inline void put_eight(uint8_t *byte, uint8_t mask, bool value)
+{
+    const uint8_t here = (uint8_t)(2 * mask - 1), behind = (uint8_t)~here; /* in two bytes */
+    byte[0] = (uint8_t)(value ? byte[0] | here : byte[0] & behind);
+    if (behind)
+        byte[1] = (uint8_t)(value ? byte[1] | behind : byte[1] & here);
+}
+
+static inline bool are_eight(const uint16_t *wanted, bool value)
+{
+    uint8_t i = 0;
+    while (wanted && i < 8 && (wanted[i] != 0) == value)
+        i++;
+    return i == 8;
+}
+
+/* The pixels of row y from column `x` to `end`: eight at once where all around them is alike and
+ * they are, too; else one by one. */
+static inline void model_row_one_bit(struct coder *coder, const struct model *m,
+                                     const struct known *k, int16_t y, int16_t x, int16_t end,
+                                     const uint16_t *wanted)
+{
+    const struct sight s = sight_of(m, k, y);
+    const uint16_t ones = s.keep | s.one[0] | s.one[1] | s.one[2];
+    uint8_t *byte = known_row(k, y) + (x >> 3);
+    uint8_t mask = (uint8_t)(0x80 >> (x & 7));
+    struct bytes next = sight_load(&s, k, (int16_t)(x - MOST_COLUMNS));
     uint16_t context = 0;
-    window_move(v, m, k, (int16_t)x, (int16_t)y);
-    for (uint8_t i = 0; i < m->neighbours; i++) {
-        context = (uint16_t)(context << 1);
-        if (v->bits[v->row[i]] & v->mask[i])
-            context |= 1;
+    bool value;
+    for (uint8_t i = 0; i < MOST_COLUMNS; i++)
+        context = sight_move(&s, context, &next);
+    for (uint8_t left = 0; x < end; x++, left--) {
+        while (left == 0) {
+            const uint8_t last = next.third;
+            next = sight_load(&s, k, x);
+            if (!m->reel)
+                next.third = last;
+            left = 8;
+            if (m->far > 0 || end - x < 8 || !is_uniform(m, &s, context, next, &value) ||
+                code_bit(coder, (uint16_t)((1u << m->neighbours) + value),
+                         !are_eight(wanted ? wanted + x : NULL, value)))
+                break;
+            put_eight(byte++, mask, value);
+            context = value ? ones : 0;
+            x = (int16_t)(x + 8);
+            left = 0;
+            if (x == end)
+                return;
+        }
+        context = sight_move(&s, context, &next);
+        uint16_t all = context;
+        if (m->far > 0)
+            all = (uint16_t)(all << 1 | known_get(k, x - m->far, y));
+        const uint8_t bit = code_bit(coder, all, wanted && wanted[x]);
+        /* In a reel it takes the place of the old one; in a picture it comes into sight. */
+        if (m->reel)
+            context = bit ? context | s.here : context & (uint16_t)~s.here;
+        else
+            next.third = bit ? 0x80 : 0;
+        *byte = (uint8_t)(bit ? *byte | mask : *byte & ~mask);
+        mask >>= 1;
+        if (mask == 0) {
+            mask = 0x80;
+            byte++;
+        }
     }
-    if (m->far > 0)
-        context = (uint16_t)(context << 1 | known_get(k, x - m->far, y));
-    const uint8_t bit = code_bit(coder, context, (uint8_t)wanted);
-    uint8_t *own = &v->bits[m->reel ? 1 : 2]; /* the row of the pixel itself */
-    *own = (uint8_t)(bit ? *own | 8 : *own & ~8);
-    return bit;
 }
 
 static inline uint16_t model_ink(struct coder *coder, const struct model *m, const struct known *k,
@@ -327,14 +371,21 @@ static inline uint16_t model_value(struct coder *coder, struct model *m, const s
     return model_recent(coder, m, west, north, corner, wanted);
 }
 
-static inline uint16_t model_pixel(struct coder *coder, struct model *m, const struct known *k,
-                                   int32_t x, int32_t y, uint16_t wanted)
+/* Codes the pixels of row y from column `from` to `to`, and keeps them; `wanted` are those of the
+ * whole row, NULL in the decoder. */
+static inline void model_row(struct coder *coder, struct model *m, const struct known *k, int32_t y,
+                             int32_t from, int32_t to, const uint16_t *wanted)
 {
-    if (m->pixels == PMB_PIXELS_ONE_BIT)
-        return model_one_bit(coder, m, k, x, y, wanted);
-    if (m->pixels == PMB_PIXELS_INK)
-        return model_ink(coder, m, k, x, y, wanted);
-    return model_value(coder, m, k, x, y, wanted);
+    if (m->pixels == PMB_PIXELS_ONE_BIT) {
+        model_row_one_bit(coder, m, k, (int16_t)y, (int16_t)from, (int16_t)to, wanted);
+        return;
+    }
+    for (int32_t x = from; x < to; x++) {
+        const uint16_t value = wanted ? wanted[x] : 0;
+        known_put(k, x, y,
+                  m->pixels == PMB_PIXELS_INK ? model_ink(coder, m, k, x, y, value)
+                                              : model_value(coder, m, k, x, y, value));
+    }
 }
 
 /* Bits of a pixel in memory. A grey with transparency has 17 values. */

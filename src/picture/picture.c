@@ -5,11 +5,6 @@
 #include "picture/model.h"
 #include "picture/place.h"
 
-static uint16_t value_at(const void *known, int32_t x, int32_t y)
-{
-    return known_get(known, x, y);
-}
-
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
                             const pmb_picture_style *style, void *memory, uint32_t bytes)
 {
@@ -40,13 +35,12 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
                           .far = block.far,
                           .h = (uint16_t)block.info.size.h};
     const pmb_place place = pmb_place_of(c, &block, p, style);
-    int32_t first, last;
+    pmb_reach first, last;
     pmb_place_rows(&place, &first, &last);
-    for (int32_t y = 0; y < last; y++) {
-        for (int32_t x = 0; x < known.w; x++)
-            known_put(&known, x, y, model_pixel(&coder, &model, &known, x, y, 0));
+    for (pmb_reach y = 0; y < last; y++) {
+        model_row(&coder, &model, &known, y, 0, known.w, NULL);
         if (y >= first)
-            pmb_place_row(&place, y, value_at, &known);
+            pmb_place_row(&place, &known, y);
     }
     return stream.failed ? PMB_ERR_BUS : PMB_OK;
 }

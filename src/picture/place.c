@@ -1,6 +1,7 @@
 /* place.c - parts, turns, mirrors and scales of pictures. */
 #include "picture/place.h"
 #include "geometry/limits.h"
+#include "picture/known.h"
 #include "shape/spans.h"
 
 static pmb_rect part_of(const pmb_picture_info *info, const pmb_picture_style *style)
@@ -30,29 +31,29 @@ pmb_place pmb_place_of(pmb_canvas *c, const pmb_block *block, pmb_point p,
     return place;
 }
 
-void pmb_place_rows(const pmb_place *place, int32_t *first, int32_t *last)
+void pmb_place_rows(const pmb_place *place, pmb_reach *first, pmb_reach *last)
 {
     const pmb_canvas *c = place->c;
     *first = place->part.y;
-    *last = (int32_t)place->part.y + place->part.h;
+    *last = (pmb_reach)place->part.y + place->part.h;
     if (place->style.turn & 3)
         return;
-    const int32_t top = (int32_t)c->clip.y - c->origin.y - place->p.y;
+    const pmb_reach top = (pmb_reach)c->clip.y - c->origin.y - place->p.y;
     if (top > 0)
         *first += top / place->scale;
-    const int32_t bottom = top + c->clip.h;
-    *last = pmb_lesser(*last, place->part.y +
-                                  (bottom > 0 ? (bottom + place->scale - 1) / place->scale : 0));
+    const pmb_reach bottom = top + c->clip.h;
+    *last = pmb_least(*last, place->part.y +
+                                 (bottom > 0 ? (bottom + place->scale - 1) / place->scale : 0));
 }
 
 /* Fills `count` pixels of the part from (x, y) on. */
-static void fill_pixels(const pmb_place *place, int32_t x, int32_t y, int32_t count,
+static void fill_pixels(const pmb_place *place, pmb_reach x, pmb_reach y, pmb_reach count,
                         pmb_color color)
 {
-    const int32_t w = place->part.w, h = place->part.h, s = place->scale;
+    const pmb_reach w = place->part.w, h = place->part.h, s = place->scale;
     if (place->style.mirror)
         x = w - x - count;
-    int32_t left = x, top = y, across = count, down = 1;
+    pmb_reach left = x, top = y, across = count, down = 1;
     switch (place->style.turn & 3) {
     case 1:
         left = h - 1 - y;
@@ -77,20 +78,58 @@ static void fill_pixels(const pmb_place *place, int32_t x, int32_t y, int32_t co
                   color);
 }
 
-void pmb_place_row(const pmb_place *place, int32_t y,
-                   uint16_t (*value)(const void *pixels, int32_t x, int32_t y), const void *pixels)
+/* A run of pixels that are alike. */
+static void place_run(const pmb_place *place, pmb_reach x, pmb_reach y, pmb_reach count,
+                      uint16_t value)
 {
-    const int32_t end = (int32_t)place->part.x + place->part.w;
-    if (y < place->part.y || y >= (int32_t)place->part.y + place->part.h)
+    if (!pmb_pixel_hidden(place->block, &place->style, value))
+        fill_pixels(place, x - place->part.x, y - place->part.y, count,
+                    pmb_pixel_color(place->block, &place->style, value));
+}
+
+/* A row of one bit on a canvas of one bit, neither turned nor enlarged: what is dark all at once,
+ * and then what is light. False: it is not so. */
+static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach y, pmb_reach end)
+{
+    const pmb_picture_style *style = &place->style;
+    const PMB_FLASH pmb_format *format = place->c->format;
+    uint8_t shares[16];
+    if (k->bits != 1 || !format->one_bit || !format->shade || place->scale != 1 || style->mirror ||
+        style->mask || (style->turn & 3))
+        return false;
+    const pmb_point p = {place->p.x, (int16_t)(place->p.y + y - place->part.y)};
+    const pmb_color dark = pmb_pixel_color(place->block, style, 0);
+    const pmb_color light = pmb_pixel_color(place->block, style, 1);
+    const uint8_t *byte = known_row(k, y) + (place->part.x >> 3);
+    uint8_t mask = (uint8_t)(0x80 >> (place->part.x & 7));
+    pmb_span_fill(place->c, p.x, p.y, place->part.w, 1, dark);
+    for (pmb_reach x = place->part.x, at = p.x; x < end;) {
+        uint8_t count = 0;
+        for (; count < sizeof shares && x < end; count++, x++) {
+            shares[count] = *byte & mask ? 255 : 0;
+            mask >>= 1;
+            if (mask == 0) {
+                mask = 0x80;
+                byte++;
+            }
+        }
+        pmb_span_shade(place->c, at, p.y, count, shares, light);
+        at += count;
+    }
+    return true;
+}
+
+void pmb_place_row(const pmb_place *place, const struct known *k, pmb_reach y)
+{
+    const pmb_reach end = (pmb_reach)place->part.x + place->part.w;
+    if (y < place->part.y || y - place->part.y >= place->part.h)
         return;
-    for (int32_t x = place->part.x; x < end;) {
-        const uint16_t here = value(pixels, x, y);
-        int32_t count = 1;
-        while (x + count < end && value(pixels, x + count, y) == here)
+    if (place_bits(place, k, y, end))
+        return;
+    for (pmb_reach x = place->part.x, count = 1; x < end; x += count) {
+        const uint16_t value = known_get(k, x, y);
+        for (count = 1; x + count < end && known_get(k, x + count, y) == value;)
             count++;
-        if (!pmb_pixel_hidden(place->block, &place->style, here))
-            fill_pixels(place, x - place->part.x, y - place->part.y, count,
-                        pmb_pixel_color(place->block, &place->style, here));
-        x += count;
+        place_run(place, x, y, count, value);
     }
 }

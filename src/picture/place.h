@@ -2,6 +2,7 @@
 #ifndef PEMBLE_SRC_PICTURE_PLACE_H
 #define PEMBLE_SRC_PICTURE_PLACE_H
 
+#include "geometry/limits.h"
 #include "picture/block.h"
 
 typedef struct pmb_place {
@@ -10,18 +11,19 @@ typedef struct pmb_place {
     pmb_picture_style style;
     pmb_rect part; /* of the picture, inside of it */
     pmb_point p;
-    int32_t scale;
+    pmb_reach scale;
 } pmb_place;
 
 /* `style` may be NULL. */
 pmb_place pmb_place_of(pmb_canvas *c, const pmb_block *block, pmb_point p,
                        const pmb_picture_style *style);
 
-/* Draws row y of the picture; `value` gives its pixels. */
-void pmb_place_row(const pmb_place *place, int32_t y,
-                   uint16_t (*value)(const void *pixels, int32_t x, int32_t y), const void *pixels);
+struct known;
+
+/* Draws row y of the picture, which is among the known pixels. */
+void pmb_place_row(const pmb_place *place, const struct known *known, pmb_reach y);
 
 /* The first row that is needed, and the one behind the last. */
-void pmb_place_rows(const pmb_place *place, int32_t *first, int32_t *last);
+void pmb_place_rows(const pmb_place *place, pmb_reach *first, pmb_reach *last);
 
 #endif

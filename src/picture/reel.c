@@ -1,5 +1,6 @@
 /* reel.c - playing reels: frames decoded into the one before. */
 #include <string.h>
+#include "geometry/limits.h"
 #include "picture/block.h"
 #include "picture/decode.h"
 #include "picture/model.h"
@@ -39,7 +40,17 @@ static struct coder coder_of(pmb_reel_player *p)
         .tables = p->tables,
         .range = p->range,
         .code = p->code,
+        .ahead = p->ahead,
+        .left = p->left,
     };
+}
+
+static void keep_coder(pmb_reel_player *p, const struct coder *coder)
+{
+    p->range = coder->range;
+    p->code = coder->code;
+    p->ahead = coder->ahead;
+    p->left = coder->left;
 }
 
 /* Before the first frame all pixels are 0. */
@@ -51,8 +62,7 @@ static void rewind_reel(pmb_reel_player *p)
     p->stream = pmb_stream_at(&p->stream.source, PMB_PICTURE_HEADER + tables);
     struct coder coder = coder_of(p);
     decode_start(&coder);
-    p->range = coder.range;
-    p->code = coder.code;
+    keep_coder(p, &coder);
     p->frame = p->info.frames;
     p->start = p->end = 0;
     p->duration = 0;
@@ -118,11 +128,9 @@ static void decode_frame(pmb_reel_player *p)
         bottom = decode_number(&coder, down);
     }
     for (int32_t y = top; y < bottom && y < known.rows; y++)
-        for (int32_t x = left; x < right && x < known.w; x++)
-            known_put(&known, x, y, model_pixel(&coder, &model, &known, x, y, 0));
+        model_row(&coder, &model, &known, y, left, pmb_lesser(right, known.w), NULL);
     memcpy(p->recent, model.recent, sizeof p->recent);
-    p->range = coder.range;
-    p->code = coder.code;
+    keep_coder(p, &coder);
     p->frame = p->frame == p->info.frames ? 0 : (uint16_t)(p->frame + 1);
     p->start = p->end;
     p->end += p->duration;
@@ -153,19 +161,14 @@ pmb_status pmb_reel_advance(pmb_reel_player *p, uint32_t milliseconds)
     return p->stream.failed ? PMB_ERR_BUS : PMB_OK;
 }
 
-static uint16_t value_at(const void *known, int32_t x, int32_t y)
-{
-    return known_get(known, x, y);
-}
-
 void pmb_reel_draw(pmb_canvas *c, const pmb_reel_player *player, pmb_point p,
                    const pmb_picture_style *style)
 {
     const pmb_block block = {.info = player->info, .reel = true, .key = player->key};
     const struct known known = known_of(player);
     const pmb_place place = pmb_place_of(c, &block, p, style);
-    int32_t first, last;
+    pmb_reach first, last;
     pmb_place_rows(&place, &first, &last);
-    for (int32_t y = first; y < last; y++)
-        pmb_place_row(&place, y, value_at, &known);
+    for (pmb_reach y = first; y < last; y++)
+        pmb_place_row(&place, &known, y);
 }

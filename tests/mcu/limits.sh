@@ -5,8 +5,11 @@ here=$(cd "$(dirname "$0")" && pwd)
 out=$1
 status=0
 grep -v '^#' "$here/limits.txt" | while read -r program options flash ram stack cycles; do
-    dir=$out/avr
-    [ "$options" = none ] || dir=$out/small/avr
+    case $options in
+    none) dir=$out/avr ;;
+    PMB_SMALL) dir=$out/small/avr ;;
+    *) dir=$out/$options/avr ;;
+    esac
     set -- $(avr-size "$dir/$program.elf" | tail -1)
     is_flash=$(($1 + $2)) is_ram=$(($2 + $3))
     is_stack=$(sed -n 's/^stack //p' "$dir/$program-cycles.txt")

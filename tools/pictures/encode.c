@@ -11,10 +11,8 @@
 struct coder {
     uint32_t (*counts)[2]; /* by context; NULL: it is written */
     const uint8_t *nibbles;
-    uint64_t low;
-    uint32_t range;
-    uint8_t cache;
-    size_t waiting; /* bytes that a carry may still change: the cache, and 0xFF behind it */
+    uint16_t low, range;
+    uint8_t bits; /* of the last byte of `out` that are used; 8: it is full */
     uint8_t *out;
     size_t size, room;
     bool failed;
@@ -26,7 +24,7 @@ static uint8_t code_bit(struct coder *coder, uint16_t context, uint8_t wanted);
 #include "picture/levels.h"
 #include "picture/model.h"
 
-enum { HEADER = 32, CRC_AT = 16, MOST_CONTEXTS = 4096 };
+enum { HEADER = 32, CRC_AT = 16, MOST_CONTEXTS = 4096 + 2 };
 
 static void put(struct coder *c, uint8_t byte)
 {
@@ -43,34 +41,64 @@ static void put(struct coder *c, uint8_t byte)
     c->out[c->size++] = byte;
 }
 
-/* Moves the highest byte of the interval's low end out, as soon as no carry can reach it. */
-static void shift_low(struct coder *c)
+static void put_bit(struct coder *c, bool bit)
 {
-    if (c->low < 0xFF000000u || c->low > 0xFFFFFFFFu) {
-        const uint8_t carry = (uint8_t)(c->low >> 32);
-        for (; c->waiting > 0; c->waiting--) {
-            put(c, (uint8_t)(c->cache + carry));
-            c->cache = 0xFF;
-        }
-        c->cache = (uint8_t)(c->low >> 24);
+    if (c->bits == 8 || c->size == 0) {
+        put(c, 0);
+        c->bits = 0;
     }
-    c->waiting++;
-    c->low = (c->low & 0x00FFFFFFu) << 8;
+    if (bit && c->size > 0)
+        c->out[c->size - 1] |= (uint8_t)(0x80 >> c->bits);
+    c->bits++;
+}
+
+/* Adds one to what has been written, from its last bit on. */
+static void carry(struct coder *c)
+{
+    size_t at = c->size;
+    uint8_t one = (uint8_t)(0x100 >> c->bits);
+    while (at-- > 0) {
+        const unsigned sum = (unsigned)c->out[at] + one;
+        c->out[at] = (uint8_t)sum;
+        if (sum < 0x100)
+            return;
+        one = 1;
+    }
+}
+
+/* Moves the low end of the interval up. */
+static void raise_low(struct coder *c, uint32_t by)
+{
+    const uint32_t low = c->low + by;
+    if (low > 0xFFFF)
+        carry(c);
+    c->low = (uint16_t)low;
 }
 
 static void write_bit(struct coder *c, uint16_t of_zero, uint8_t bit)
 {
-    const uint32_t bound = (c->range >> 12) * of_zero;
-    if (bit) {
-        c->low += bound;
-        c->range -= bound;
-    } else {
-        c->range = bound;
+    const uint16_t bound = (uint16_t)(((uint32_t)c->range * of_zero) >> 16);
+    if (bit)
+        raise_low(c, bound);
+    c->range = bit ? (uint16_t)(c->range - bound) : bound;
+    for (; c->range < 0x8000; c->range = (uint16_t)(c->range << 1)) {
+        put_bit(c, c->low >> 15);
+        c->low = (uint16_t)(c->low << 1);
     }
-    while (c->range < 1ul << 24) {
-        c->range <<= 8;
-        shift_low(c);
-    }
+}
+
+/* Ends with the number in the interval that has the most zeros behind it: they need not be kept. */
+static void finish(struct coder *c)
+{
+    uint32_t step = 0x8000;
+    while (step > 1 && ((c->low + step - 1) & ~(step - 1)) >= (uint32_t)c->low + c->range)
+        step /= 2;
+    raise_low(c, ((c->low + step - 1) & ~(step - 1)) - c->low);
+    for (int i = 15; i >= 0; i--)
+        put_bit(c, c->low >> i & 1);
+    /* Behind the end a decoder reads zeros. */
+    while (c->size > 0 && c->out[c->size - 1] == 0)
+        c->size--;
 }
 
 static uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
@@ -85,15 +113,15 @@ static uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
 static void write_number(struct coder *c, uint32_t number, int bits)
 {
     while (bits-- > 0 && !c->counts)
-        write_bit(c, 2048, number >> bits & 1);
+        write_bit(c, 32768, number >> bits & 1);
 }
 
-/* The logarithm to the base of 2, times 256, of a number of 1 to 4096, to be good enough for
- * choosing between models without floating point. */
-static uint32_t bits_of_level(uint16_t probability)
+/* How many bits a probability costs, times 256: good enough for choosing between models, without
+ * floating point. */
+static uint32_t bits_of_level(uint32_t probability)
 {
-    /* 4096 / probability, as a sum of halvings and a fraction. */
-    uint32_t bits = 0, value = 4096u * 256 / probability;
+    /* 65536 / probability, as a sum of halvings and a fraction. */
+    uint32_t bits = 0, value = 65536u * 256 / probability;
     while (value >= 512) {
         value /= 2;
         bits += 256;
@@ -108,7 +136,7 @@ static uint8_t best_level(const uint32_t count[2], uint64_t *cost)
     *cost = UINT64_MAX;
     for (uint8_t i = 0; i < 16; i++) {
         const uint64_t here = (uint64_t)count[0] * bits_of_level(pmb_levels[i]) +
-                              (uint64_t)count[1] * bits_of_level((uint16_t)(4096 - pmb_levels[i]));
+                              (uint64_t)count[1] * bits_of_level((uint16_t)(65536 - pmb_levels[i]));
         if (here < *cost) {
             *cost = here;
             best = i;
@@ -179,12 +207,9 @@ static void code_film(struct coder *c, const struct film *film, struct model mod
             code_frame_head(c, film, i, part);
         }
         for (int y = part.top; y < part.bottom; y++)
-            for (int x = part.left; x < part.right; x++) {
-                const uint16_t value = frame->values[y * frame->w + x];
-                known_put(known, x, y, model_pixel(c, &model, known, x, y, value));
-            }
+            model_row(c, &model, known, y, part.left, part.right, frame->values + y * frame->w);
         if (frame_bytes)
-            frame_bytes[i] = c->size + c->waiting;
+            frame_bytes[i] = c->size;
     }
 }
 
@@ -260,13 +285,11 @@ static bool assemble(struct block *block, const struct attempt *a, const struct 
     for (int i = 0; i < a->film->count && a->film->reel; i++)
         milliseconds += (uint32_t)a->film->milliseconds[i];
     block->tables = (a->contexts + 1u) / 2;
-    /* The first byte is the empty cache that the encoder begins with. */
-    const size_t coded = coder->size > 0 ? coder->size - 1 : 0;
-    block->size = HEADER + block->tables + coded;
+    block->size = HEADER + block->tables + coder->size;
     uint8_t *b = block->bytes = calloc(1, block->size);
     if (!b)
         return false;
-    memcpy(b, a->film->reel ? "PMBR\1" : "PMBP\1", 5);
+    memcpy(b, a->film->reel ? "PMBR\2" : "PMBP\2", 5);
     b[5] = (uint8_t)first->kind;
     b[6] = a->model.neighbours;
     b[7] = first->transparent;
@@ -279,8 +302,8 @@ static bool assemble(struct block *block, const struct attempt *a, const struct 
     b[28] = a->model.far;
     for (uint16_t i = 0; i < a->contexts; i++)
         b[HEADER + i / 2] |= (uint8_t)(i % 2 ? a->nibbles[i] : a->nibbles[i] << 4);
-    if (coded > 0)
-        memcpy(b + HEADER + block->tables, coder->out + 1, coded);
+    if (coder->size > 0)
+        memcpy(b + HEADER + block->tables, coder->out, coder->size);
     put_number(b + CRC_AT, checksum(b, block->size), 4);
     return true;
 }
@@ -308,14 +331,10 @@ bool block_encode(struct block *block, const struct film *film)
     if (!a.known.memory || !block->frame_bytes)
         return false;
     choose_model(&a);
-    struct coder coder = {.nibbles = a.nibbles, .range = 0xFFFFFFFFu, .waiting = 1};
+    struct coder coder = {.nibbles = a.nibbles, .range = 0xFFFF};
     memset(a.known.memory, 0, a.memory);
     code_film(&coder, film, a.model, &a.known, block->frame_bytes);
-    for (int i = 0; i < 5; i++)
-        shift_low(&coder);
-    /* Behind the end a decoder reads zeros. */
-    while (coder.size > 0 && coder.out[coder.size - 1] == 0)
-        coder.size--;
+    finish(&coder);
     const bool good = !coder.failed && assemble(block, &a, &coder);
     free(coder.out);
     free(a.known.memory);
