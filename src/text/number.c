@@ -1,35 +1,42 @@
 /* number.c - numbers as text. */
+#include <string.h>
 #include "pemble/number.h"
 
-/* Text that is made from its end. */
+/* Text that is made from its end, at the end of the caller's buffer. */
 struct backwards {
-    char characters[32];
-    uint8_t count;
+    char *text;
+    size_t size, count; /* of the buffer; of characters, also of those that had no room */
 };
 
 static void put(struct backwards *b, char character)
 {
-    if (b->count < sizeof b->characters)
-        b->characters[b->count++] = character;
+    b->count++;
+    if (b->count < b->size)
+        b->text[b->size - 1 - b->count] = character;
 }
 
-/* Turns it round, with blanks in front up to `width`; only '#' where it has no room. */
-static size_t finish(const struct backwards *b, char *text, size_t size, uint8_t width)
+/* Moves it to the front, with blanks before it up to `width`; only '#' where it has no room. */
+static size_t finish(const struct backwards *b, uint8_t width)
 {
-    const uint8_t length = width > b->count ? width : b->count;
-    size_t left = length;
-    for (size_t i = 0; i + 1 < size && i < length; i++) {
-        left--;
-        text[i] = length >= size ? '#' : left < b->count ? b->characters[left] : ' ';
+    const size_t blanks = width > b->count ? width - b->count : 0;
+    const size_t length = blanks + b->count;
+    if (b->size == 0)
+        return length;
+    size_t end = b->size - 1;
+    if (length <= end) {
+        memmove(b->text + blanks, b->text + end - b->count, b->count);
+        memset(b->text, ' ', blanks);
+        end = length;
+    } else {
+        memset(b->text, '#', end);
     }
-    if (size > 0)
-        text[length < size ? length : size - 1] = '\0';
+    b->text[end] = '\0';
     return length;
 }
 
 size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number *how)
 {
-    struct backwards b = {.count = 0};
+    struct backwards b = {.text = text, .size = size};
     /* The magnitude of INT32_MIN has no int32_t. */
     uint32_t rest = value < 0 ? 0u - (uint32_t)value : (uint32_t)value;
     const uint8_t decimals = how->decimals > 9 ? 9 : how->decimals;
@@ -48,22 +55,22 @@ size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number 
             in_group++;
     }
     const char sign = value < 0 ? '-' : how->plus && value > 0 ? '+' : '\0';
-    while (how->zeros && b.count + (sign != 0) < how->width && b.count < sizeof b.characters - 1)
+    while (how->zeros && b.count + (sign != 0) < how->width)
         put(&b, '0');
     if (sign)
         put(&b, sign);
-    return finish(&b, text, size, how->width);
+    return finish(&b, how->width);
 }
 
 size_t pmb_hex_text(char *text, size_t size, uint32_t value, uint8_t digits)
 {
     static const char symbols[] = "0123456789ABCDEF";
-    struct backwards b = {.count = 0};
+    struct backwards b = {.text = text, .size = size};
     if (digits == 0)
         digits = 1;
     for (uint8_t i = 0; i < digits && i < 8; i++, value >>= 4)
         put(&b, symbols[value & 15]);
-    return finish(&b, text, size, 0);
+    return finish(&b, 0);
 }
 
 static void put_two(struct backwards *b, uint32_t value)
@@ -74,7 +81,7 @@ static void put_two(struct backwards *b, uint32_t value)
 
 size_t pmb_time_text(char *text, size_t size, uint32_t seconds, bool with_seconds)
 {
-    struct backwards b = {.count = 0};
+    struct backwards b = {.text = text, .size = size};
     seconds %= 86400;
     if (with_seconds) {
         put_two(&b, seconds % 60);
@@ -83,5 +90,5 @@ size_t pmb_time_text(char *text, size_t size, uint32_t seconds, bool with_second
     put_two(&b, seconds / 60 % 60);
     put(&b, ':');
     put_two(&b, seconds / 3600);
-    return finish(&b, text, size, 0);
+    return finish(&b, 0);
 }

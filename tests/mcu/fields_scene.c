@@ -11,11 +11,14 @@ const pmb_panel_config wire_panel = {
     .reset = PMB_PIN(8),
 };
 
+static const pmb_text_style small = {.font = &fields_small, .color = PMB_BLACK};
+static const pmb_text_style large = {.font = &fields_large, .color = PMB_BLACK};
+
 static void draw_field(pmb_canvas *c, int16_t top, const char *name, const char *unit,
                        int32_t value, uint8_t decimals)
 {
-    const pmb_text_style small = {.font = &fields_small, .color = PMB_BLACK};
-    const pmb_text_style large = {.font = &fields_large, .color = PMB_BLACK};
+    if (c->clip.y >= top + 24 || c->clip.y + c->clip.h <= top)
+        return; /* not in this band */
     const int16_t unit_x = (int16_t)(78 - pmb_text_width(&small, unit));
     char text[8];
     pmb_round_stroke(c, (pmb_rect){0, top, 84, 24}, 5, PMB_BLACK);

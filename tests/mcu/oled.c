@@ -10,9 +10,10 @@ const pmb_panel_config oled = {
     .bus = {.kind = &pmb_i2c, .address = 0x3C},
 };
 
+static const pmb_text_style style = {.font = &oled_font, .color = PMB_WHITE};
+
 void oled_paint(pmb_canvas *c, void *scene)
 {
-    const pmb_text_style style = {.font = &oled_font, .color = PMB_WHITE};
     const int16_t step = *(const int16_t *)scene;
     pmb_rect_stroke(c, (pmb_rect){0, 0, 128, 64}, PMB_WHITE);
     pmb_text(c, &style, (pmb_point){6, 13}, "Pellan Quay");
