@@ -115,11 +115,11 @@ struct pmb_canvas {
     uint8_t *pixels;
     uint16_t stride;            /* bytes from one line (of rows_per_line rows) to the next */
     size_t plane_bytes;         /* bytes of one plane; the second plane follows the first */
+    const pmb_palette *palette; /* of pmb_index4 and pmb_index8, to be set after pmb_canvas_init; a
+                                   screen sets it itself */
     pmb_rect bounds;            /* the part of the screen that the buffer holds */
     pmb_rect clip;              /* where drawing is kept, in screen coordinates; inside bounds */
     pmb_point origin;           /* added to every coordinate that is drawn at */
-    const pmb_palette *palette; /* of pmb_index4 and pmb_index8, to be set after pmb_canvas_init; a
-                                   screen sets it itself */
 #ifndef PMB_NO_DAMAGE
     pmb_damage *damage; /* NULL: what is drawn is not noted */
 #endif

@@ -15,17 +15,18 @@
 typedef struct pmb_expander {
     pmb_port port;          /* what panels behind the expander are opened with */
     const pmb_port *behind; /* the port that reaches the expander */
-    pmb_bus bus;
+    const PMB_FLASH pmb_bus *bus;
     uint16_t levels, inputs; /* private: what was written last */
     pmb_status status;       /* the first error of a pin; pmb_expander_status() */
 } pmb_expander;
 
 /*
  * Sets all pins as outputs, low. `bus` says where the expander is: its unit, its address (0x20 to
- * 0x27) and its speed. PMB_ERR_ARGUMENT, PMB_ERR_UNSUPPORTED (the port has no I2C), or what the bus
- * says.
+ * 0x27) and its speed; it must outlive the expander. PMB_ERR_ARGUMENT, PMB_ERR_UNSUPPORTED (the
+ * port has no I2C), or what the bus says.
  */
-pmb_status pmb_expander_open(pmb_expander *expander, const pmb_port *behind, const pmb_bus *bus);
+pmb_status pmb_expander_open(pmb_expander *expander, const pmb_port *behind,
+                             const PMB_FLASH pmb_bus *bus);
 
 /* Writing a pin cannot fail by itself: the first error since the last call is kept for this one. */
 pmb_status pmb_expander_status(pmb_expander *expander);

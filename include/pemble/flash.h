@@ -1,18 +1,26 @@
 /*
  * flash.h - where constant tables live.
  *
- * Fonts, formats, controllers and pictures are `const PMB_FLASH` data. On most processors a const
- * table stays in flash by itself and PMB_FLASH is empty. On AVR, flash is a separate address space
- * that GCC calls __flash; a pointer to such a table must then carry the word as well, and the
- * compiler checks that it does.
+ * Fonts, formats, controllers, pictures and panel configurations are `const PMB_FLASH` data. On
+ * most processors a const table stays in flash by itself and PMB_FLASH is empty. On AVR, flash is a
+ * separate address space that GCC calls __flash; tables of your own and pointers to them must then
+ * carry the word as well, and a compiler error says where it is missing.
+ *
+ * C++ has no such word: there, on AVR, put the attribute __progmem__ (PROGMEM in avr/pgmspace.h) on
+ * the tables that you define. A configuration without it is read from the wrong place, and nothing
+ * says so.
  */
 #ifndef PEMBLE_FLASH_H
 #define PEMBLE_FLASH_H
 
 #if defined(__AVR__) && !defined(__cplusplus)
 #define PMB_FLASH __flash
+#pragma GCC diagnostic error "-Waddr-space-convert"
 #else
 #define PMB_FLASH
 #endif
+
+/* No table: where the address of one could be. */
+#define PMB_NO_TABLE ((const PMB_FLASH void *)0)
 
 #endif

@@ -47,7 +47,8 @@ typedef enum pmb_refresh {
  */
 #define PMB_TEMPERATURE(n) ((uint8_t)((n) + 1))
 
-/* Everything that sets one display apart from another. Must outlive the panel. */
+/* Everything that sets one display apart from another, as a const PMB_FLASH table (flash.h). Must
+ * outlive the panel. */
 typedef struct pmb_panel_config {
     const PMB_FLASH pmb_controller *controller;
     pmb_size size; /* pixels of the glass, as it is made, before rotation */
@@ -75,7 +76,7 @@ typedef struct pmb_panel_config {
 
 /* A panel in use. The fields are for reading; change them through the functions. */
 typedef struct pmb_panel {
-    const pmb_panel_config *config;
+    const PMB_FLASH pmb_panel_config *config;
     const pmb_port *port;
     const PMB_FLASH pmb_format *format; /* what a canvas for this panel must have */
     pmb_size size;                      /* of the screen, after rotation */
@@ -84,11 +85,11 @@ typedef struct pmb_panel {
     pmb_point offset;                   /* of the glass in GRAM, with the mirroring now set */
     uint8_t column_unit, row_unit; /* pixels of the screen in the least part that can be sent */
     uint8_t turn, remap; /* private: which mirrorings are done in the bytes, which in hardware */
-    bool inverted;       /* private: light and dark are exchanged in the bytes */
     uint8_t state;       /* private: what the family has to remember */
-    bool background;     /* private: what is written stays until pmb_panel_settle */
-    bool under_way;      /* private: something is being sent in the background */
     uint8_t planes;      /* private: PMB_PLANE_... that pixels are written to */
+    bool inverted : 1;   /* private: light and dark are exchanged in the bytes */
+    bool background : 1; /* private: what is written stays until pmb_panel_settle */
+    bool under_way : 1;  /* private: something is being sent in the background */
 } pmb_panel;
 
 /*
@@ -101,14 +102,15 @@ typedef struct pmb_panel {
  * before: a bus that the controller does not have, a callback that the port lacks. After any other
  * error (PMB_ERR_NO_ANSWER, PMB_ERR_BUS, PMB_ERR_TIMEOUT) open again.
  */
-pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, const pmb_port *port);
+pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
+                          const pmb_port *port);
 
 /*
  * Brings the pins of a panel's bus to rest without opening it. With several panels on one bus, call
  * it for each before the first is opened: until then a chip select floats, and its panel may take
  * what is meant for another.
  */
-pmb_status pmb_panel_quiet(const pmb_panel_config *config, const pmb_port *port);
+pmb_status pmb_panel_quiet(const PMB_FLASH pmb_panel_config *config, const pmb_port *port);
 
 /* The backlight, where the panel has a pin for it. Opening switches it on. */
 void pmb_panel_backlight(const pmb_panel *panel, bool on);

@@ -20,10 +20,14 @@
 #include "pemble/status.h"
 
 /* A pin of the board. Zero is "not connected", so that pins left out of a configuration are. */
+#ifdef __AVR__
+typedef uint8_t pmb_pin;
+#else
 typedef uint16_t pmb_pin;
+#endif
 #define PMB_PIN_NONE        ((pmb_pin)0)
 #define PMB_PIN(number)     ((pmb_pin)((number) + 1))
-#define pmb_pin_number(pin) ((uint16_t)((pin)-1))
+#define pmb_pin_number(pin) ((pmb_pin)((pin)-1))
 
 /* How bytes are framed on the wire. Only the kinds that a program names are linked. */
 typedef struct pmb_bus_kind pmb_bus_kind;
@@ -60,29 +64,32 @@ typedef struct pmb_port {
     /* Start condition, bus->address with the write bit, the bytes of `head` and then those of
      * `body`, stop condition. PMB_ERR_NO_ANSWER when the address is not acknowledged, PMB_ERR_BUS
      * when a later byte is not or the bus cannot be driven. */
-    pmb_status (*i2c_write)(void *context, const pmb_bus *bus, const uint8_t *head,
+    pmb_status (*i2c_write)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *head,
                             size_t head_count, const uint8_t *body, size_t body_count);
 
     /* Start condition, bus->address with the read bit, `count` bytes (at least one) into `reply`,
      * stop condition. */
-    pmb_status (*i2c_read)(void *context, const pmb_bus *bus, uint8_t *reply, size_t count);
+    pmb_status (*i2c_read)(void *context, const PMB_FLASH pmb_bus *bus, uint8_t *reply,
+                           size_t count);
 
     /* Sends `count` bytes on the SPI unit bus->unit, mode 0, most significant bit first, and stores
      * the bytes that come back at the same time. `out` may be NULL (then zeros are sent), `in` may
      * be NULL. Select pins are not its business. */
-    pmb_status (*spi)(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+    pmb_status (*spi)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count);
 
     /* Sending on the SPI unit in the background, where there is DMA or an interrupt for it: `start`
      * begins and returns, and leaves the bytes where they are; `wait` returns when all of them are
      * on the wire, or the error that came up. With both, a screen whose buffer holds two bands
      * draws the one while the other is sent. Nothing else is asked of the port between the two. */
-    pmb_status (*start)(void *context, const pmb_bus *bus, const uint8_t *out, size_t count);
-    pmb_status (*wait)(void *context, const pmb_bus *bus);
+    pmb_status (*start)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out,
+                        size_t count);
+    pmb_status (*wait)(void *context, const PMB_FLASH pmb_bus *bus);
 
     /* Puts each byte on bus->lines and strobes it. May be missing: the library then does it with
      * pin_write. */
-    pmb_status (*parallel)(void *context, const pmb_bus *bus, const uint8_t *bytes, size_t count);
+    pmb_status (*parallel)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *bytes,
+                           size_t count);
 
     /* Makes the pin an output, high or low. */
     void (*pin_write)(void *context, pmb_pin pin, bool high);

@@ -46,20 +46,24 @@ typedef void (*pmb_paint)(pmb_canvas *c, void *scene);
 typedef struct pmb_screen {
     pmb_panel *panel;
     pmb_canvas canvas; /* over the band last painted, or over the whole frame */
-    uint8_t *buffer;
-    size_t buffer_bytes;
-    pmb_tile *tiles;                                       /* NULL: everything is sent each time */
+#ifndef PMB_NO_TILES
+    pmb_tile *tiles;                 /* NULL: everything is sent each time */
+    int16_t tile_columns, tile_rows; /* pixels of a tile; without tiles, of a unit */
+#endif
     uint8_t *mirror;                                       /* NULL: none */
     pmb_status (*send_changes)(struct pmb_screen *screen); /* private: those in the band */
-    bool mirrored;                   /* private: the mirror is what the glass shows */
-    int16_t tile_columns, tile_rows; /* pixels of a tile; without tiles, of a unit */
+    pmb_rect area;                                         /* private: what is painted and sent */
 #ifndef PMB_NO_DAMAGE
     pmb_damage damage; /* private: what was drawn on a whole buffer since it was presented */
 #endif
-    pmb_rect area;                             /* private: what is painted and sent now */
-    int16_t band_rows;                         /* rows that the buffer holds */
-    bool sent, keep_known, refreshed, painted; /* private */
-    bool halved, second; /* private: of two halves of the buffer, which is drawn on */
+    int16_t band_rows;   /* rows that the buffer holds */
+    bool sent : 1;       /* private, as all of these */
+    bool keep_known : 1; /* what is sent is remembered as being on the glass */
+    bool painted : 1;    /* all of it once, without an error */
+    bool mirrored : 1;   /* the mirror is what the glass shows */
+    bool halved : 1;     /* the buffer is two halves */
+    bool second : 1;     /* the canvas is on the second of them */
+    bool refreshed : 1;  /* e-paper: once, without an error */
     uint8_t since_full;  /* e-paper: refreshes since the last full one */
 } pmb_screen;
 

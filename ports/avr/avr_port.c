@@ -30,7 +30,7 @@ static void pin_write(void *context, pmb_pin pin, bool high)
 }
 
 /* SCK and MOSI (and SS, which would end master mode as an input) are outputs. Section "SPI". */
-static pmb_status spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+static pmb_status spi(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count)
 {
     uint32_t clock = F_CPU / 2;
@@ -83,7 +83,7 @@ static bool send_bytes(const uint8_t *bytes, size_t count)
     return true;
 }
 
-static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
+static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *head,
                             size_t head_count, const uint8_t *body, size_t body_count)
 {
     pmb_status status = PMB_OK;

@@ -208,7 +208,7 @@ bool pmb_job_begin(pmb_job *job, uint32_t w, uint32_t h)
 /* One of our own, as it is, in the middle, cut where it is too large. */
 static void draw_picture(pmb_job *job)
 {
-    const pmb_picture picture = {{NULL, 0, job->in.reader}};
+    const pmb_picture picture = {{.reader = job->in.reader}};
     pmb_picture_info info;
     pmb_status status = pmb_picture_check(&picture);
     if (status == PMB_OK)

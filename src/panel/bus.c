@@ -2,7 +2,8 @@
 #include "pemble/options.h"
 #include "panel/bus.h"
 
-enum { CHUNK = 32 }; /* bytes gathered on the stack before they are sent */
+/* Bytes gathered on the stack before they are sent, and those of the longest command in a list. */
+enum { CHUNK = 32, LONGEST = 20 };
 
 pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t count)
 {
@@ -56,7 +57,7 @@ pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t com
 
 pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH uint8_t *list)
 {
-    uint8_t command[CHUNK], count;
+    uint8_t command[LONGEST], count;
     pmb_status status = PMB_OK;
     while (status == PMB_OK && (count = *list++) != 0) {
         for (uint8_t i = 0; i < count; i++)

@@ -7,9 +7,9 @@
 struct pmb_bus_kind {
     uint8_t flags; /* PMB_HAS_...: any of these makes it possible */
     /* Whether the port and the configuration have what it takes; sends nothing. */
-    pmb_status (*check)(const pmb_panel_config *config, const pmb_port *port);
+    pmb_status (*check)(const PMB_FLASH pmb_panel_config *config, const pmb_port *port);
     /* Brings the pins to rest: not selected, clocks and strobes idle. */
-    void (*idle)(const pmb_panel_config *config, const pmb_port *port);
+    void (*idle)(const PMB_FLASH pmb_panel_config *config, const pmb_port *port);
     /* One command phase and then one data phase; either may be empty. */
     pmb_status (*send)(const pmb_panel *panel, const uint8_t *command, size_t command_count,
                        const uint8_t *data, size_t data_count);

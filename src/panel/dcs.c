@@ -49,7 +49,7 @@ static bool is_wide(const pmb_panel *panel)
 
 static pmb_status plan(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     pmb_leave_to_controller(panel, TURN_SWAP | TURN_RIGHT | TURN_BOTTOM);
     pmb_mirror_offset(panel, TURN_RIGHT | TURN_BOTTOM);
     panel->format = config->format ? config->format : &pmb_rgb565;
@@ -60,7 +60,7 @@ static pmb_status plan(pmb_panel *panel)
     panel->column_unit = panel->format->columns_per_byte;
     panel->frame.w = (int16_t)((panel->frame.w + panel->column_unit - 1) / panel->column_unit *
                                panel->column_unit);
-    if (config->contrast || config->bias || config->temperature || config->com)
+    if (config->contrast || config->bias || config->temperature || (uint8_t)config->com)
         return PMB_ERR_ARGUMENT;
     return PMB_OK;
 }

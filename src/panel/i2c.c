@@ -5,10 +5,10 @@
 /* SSD1306 data sheet, section 8.1.5.2: Co = 0 (only bytes of one kind follow), D/C# in bit 6. */
 enum { CONTROL_COMMAND = 0x00, CONTROL_DATA = 0x40 };
 
-static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
+static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     const PMB_FLASH pmb_controller *controller = config->controller;
-    const pmb_bus *bus = &config->bus;
+    const PMB_FLASH pmb_bus *bus = &config->bus;
     if (!PMB_WITH_CHECKS)
         return PMB_OK;
     if (!port->i2c_write || port->i2c_limit == 1)
@@ -50,7 +50,7 @@ static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t co
 }
 
 /* The bus rests by itself. */
-static void idle(const pmb_panel_config *config, const pmb_port *port)
+static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     (void)config;
     (void)port;

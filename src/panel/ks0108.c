@@ -63,10 +63,10 @@ static pmb_status command_both(const pmb_panel *panel, uint8_t command)
 
 static pmb_status plan(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     panel->format = pmb_page_format(panel);
     pmb_plan_frame(panel, 1, 8);
-    if (config->contrast || config->bias || config->temperature || config->com)
+    if (config->contrast || config->bias || config->temperature || (uint8_t)config->com)
         return PMB_ERR_ARGUMENT; /* the chips have none of these */
     if (config->bus.select == PMB_PIN_NONE || config->bus.second_select == PMB_PIN_NONE)
         return PMB_ERR_ARGUMENT;
@@ -146,7 +146,7 @@ const PMB_FLASH pmb_family pmb_family_ks0108 = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 64}, {0, 0}, PMB_COM_USUAL, NULL},
+    {{128, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
 };
 
 const PMB_FLASH pmb_controller pmb_ks0108 = {

@@ -8,7 +8,7 @@ enum {
 
 static pmb_status plan(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     pmb_paged_plan(panel);
     if (config->temperature > pmb_paged_of(panel)->temperatures)
         return PMB_ERR_ARGUMENT;
@@ -18,7 +18,7 @@ static pmb_status plan(pmb_panel *panel)
 /* The memory is cleared to light, which is 1, as the controller is told to invert. */
 static pmb_status start(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     const uint8_t coefficient = config->temperature ? (uint8_t)(config->temperature - 1) : 1;
     const uint8_t glass[] = {(uint8_t)(SET_BIAS | (config->bias == 7)), SET_TEMPERATURE,
                              (uint8_t)(0x10 | coefficient << 7)};

@@ -6,7 +6,7 @@ enum { SET_MULTIPLEX = 0xA8, SET_COM_PINS = 0xDA };
 
 static pmb_status plan(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     pmb_paged_plan(panel);
     if (PMB_WITH_CHECKS &&
         (config->bias || config->temperature || config->com > PMB_COM_ALTERNATIVE_SWAPPED))
@@ -16,7 +16,7 @@ static pmb_status plan(pmb_panel *panel)
 
 /* SSD1306 data sheet, command DAh: bit 4 alternative, bit 5 left/right swapped, bit 1 always set.
  */
-static uint8_t com_pins(const pmb_panel_config *config)
+static uint8_t com_pins(const PMB_FLASH pmb_panel_config *config)
 {
     const PMB_FLASH pmb_glass *glass = pmb_known_glass(config);
     uint8_t layout = (uint8_t)config->com;
@@ -30,7 +30,7 @@ static uint8_t com_pins(const pmb_panel_config *config)
 /* The memory is cleared to dark. */
 static pmb_status start(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     const uint8_t glass[] = {SET_MULTIPLEX, (uint8_t)(config->size.h - 1), SET_COM_PINS,
                              com_pins(config)};
     return pmb_paged_start(panel, glass, sizeof glass, 0x00);

@@ -4,7 +4,7 @@
 #include "panel/turn.h"
 
 /* The offset that was configured, or that of the known glass of this size. */
-static pmb_point glass_offset(const pmb_panel_config *config)
+static pmb_point glass_offset(const PMB_FLASH pmb_panel_config *config)
 {
     const PMB_FLASH pmb_glass *glass = pmb_known_glass(config);
     if (config->offset.given)
@@ -12,7 +12,7 @@ static pmb_point glass_offset(const pmb_panel_config *config)
     return glass ? glass->offset : (pmb_point){0, 0};
 }
 
-const PMB_FLASH pmb_glass *pmb_known_glass(const pmb_panel_config *config)
+const PMB_FLASH pmb_glass *pmb_known_glass(const PMB_FLASH pmb_panel_config *config)
 {
     const PMB_FLASH pmb_controller *controller = config->controller;
     for (uint8_t i = 0; i < controller->glass_count; i++) {
@@ -20,10 +20,10 @@ const PMB_FLASH pmb_glass *pmb_known_glass(const pmb_panel_config *config)
         if (glass->size.w == config->size.w && glass->size.h == config->size.h)
             return glass;
     }
-    return NULL;
+    return PMB_NO_TABLE;
 }
 
-static bool fits_memory(const pmb_panel_config *config, pmb_point offset)
+static bool fits_memory(const PMB_FLASH pmb_panel_config *config, pmb_point offset)
 {
     const pmb_size memory = config->controller->memory;
     return config->size.w > 0 && config->size.h > 0 && offset.x >= 0 && offset.y >= 0 &&
@@ -33,7 +33,7 @@ static bool fits_memory(const pmb_panel_config *config, pmb_point offset)
 
 static pmb_status check(const pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     const pmb_port *port = panel->port;
     const PMB_FLASH pmb_bus_kind *kind = config->bus.kind;
     if (!config->controller || !kind)
@@ -76,7 +76,8 @@ static bool is_possible(const pmb_panel *panel)
     return !PMB_WITH_CHECKS || !wanted || wanted == panel->format;
 }
 
-pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, const pmb_port *port)
+pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
+                          const pmb_port *port)
 {
     if (PMB_WITH_CHECKS && (!panel || !config || !port))
         return PMB_ERR_ARGUMENT;
@@ -105,7 +106,7 @@ pmb_status pmb_panel_open(pmb_panel *panel, const pmb_panel_config *config, cons
     return status;
 }
 
-pmb_status pmb_panel_quiet(const pmb_panel_config *config, const pmb_port *port)
+pmb_status pmb_panel_quiet(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     if (!config || !port || !config->bus.kind)
         return PMB_ERR_ARGUMENT;

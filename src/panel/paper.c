@@ -23,10 +23,10 @@ static const PMB_FLASH pmb_format *format_for(uint8_t turn, bool inks)
 
 pmb_status pmb_paper_plan(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     panel->format = format_for(panel->turn, pmb_paper_of(panel)->inks);
     pmb_plan_frame(panel, 8, 1);
-    if (config->contrast || config->bias || config->temperature || config->com)
+    if (config->contrast || config->bias || config->temperature || (uint8_t)config->com)
         return PMB_ERR_ARGUMENT;
     if (!pmb_paper_can(panel, config->refresh))
         return PMB_ERR_UNSUPPORTED;

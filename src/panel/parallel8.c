@@ -3,14 +3,14 @@
 
 /* A 6800 strobe rests low and its falling edge counts; an 8080 one rests high and its rising edge
  * counts. So both are a pulse away from rest and back. */
-static bool rest_of(const pmb_panel_config *config)
+static bool rest_of(const PMB_FLASH pmb_panel_config *config)
 {
     return !(config->controller->buses & PMB_HAS_PARALLEL_6800);
 }
 
-static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
+static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
-    const pmb_bus *bus = &config->bus;
+    const PMB_FLASH pmb_bus *bus = &config->bus;
     if (!port->pin_write || (bus->read != PMB_PIN_NONE && !port->pin_read))
         return PMB_ERR_UNSUPPORTED;
     if (!bus->lines || bus->strobe == PMB_PIN_NONE || bus->data_command == PMB_PIN_NONE)
@@ -21,9 +21,9 @@ static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
     return PMB_OK;
 }
 
-static void idle(const pmb_panel_config *config, const pmb_port *port)
+static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
-    const pmb_bus *bus = &config->bus;
+    const PMB_FLASH pmb_bus *bus = &config->bus;
     const bool rest = rest_of(config);
     pmb_pin_set(port, bus->strobe, rest);
     pmb_pin_set(port, bus->read, rest);   /* RD rests high; R/W low is writing */
@@ -34,7 +34,7 @@ static void idle(const pmb_panel_config *config, const pmb_port *port)
 
 static void pulse(const pmb_panel *panel)
 {
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_port *port = panel->port;
     const bool rest = rest_of(panel->config);
     port->pin_write(port->context, bus->strobe, !rest);
@@ -47,7 +47,7 @@ static void pulse(const pmb_panel *panel)
 
 static pmb_status phase(const pmb_panel *panel, bool data, const uint8_t *bytes, size_t count)
 {
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_port *port = panel->port;
     if (count == 0)
         return PMB_OK;
@@ -82,7 +82,7 @@ static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t co
 
 static uint8_t read_byte(const pmb_panel *panel)
 {
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_port *port = panel->port;
     const bool rest = rest_of(panel->config);
     const pmb_pin strobe = rest ? bus->read : bus->strobe;
@@ -101,7 +101,7 @@ static uint8_t read_byte(const pmb_panel *panel)
 /* On 6800 buses a read needs no command: data_command low reads the status. */
 static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
 {
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_port *port = panel->port;
     const bool rest = rest_of(panel->config);
     if (bus->read == PMB_PIN_NONE)

@@ -31,10 +31,11 @@ static bool bias_is_possible(uint8_t bias)
 
 static pmb_status plan(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     panel->format = pmb_page_format(panel);
     pmb_plan_frame(panel, 1, 8);
-    if (!bias_is_possible(config->bias) || config->temperature > PMB_TEMPERATURE(3) || config->com)
+    if (!bias_is_possible(config->bias) || config->temperature > PMB_TEMPERATURE(3) ||
+        (uint8_t)config->com)
         return PMB_ERR_ARGUMENT;
     return PMB_OK;
 }
@@ -52,7 +53,7 @@ static pmb_status clear(const pmb_panel *panel)
 
 static pmb_status start(pmb_panel *panel)
 {
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     const PMB_FLASH pmb_pcd8544_usual *usual = usual_of(panel);
     const uint8_t bias = config->bias ? (uint8_t)(11 - config->bias) : usual->bias;
     const uint8_t temperature =
@@ -114,7 +115,7 @@ const PMB_FLASH pmb_family pmb_family_pcd8544 = {
 static const PMB_FLASH pmb_pcd8544_usual usual = {.vop = 0x40, .bias = 4, .temperature = 2};
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{84, 48}, {0, 0}, PMB_COM_USUAL, NULL},
+    {{84, 48}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
 };
 
 const PMB_FLASH pmb_controller pmb_pcd8544 = {

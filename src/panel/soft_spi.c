@@ -1,9 +1,9 @@
 /* soft_spi.c - SPI on any pins, bit by bit: mode 0, with a data/command pin or with nine bits. */
 #include "panel/bus.h"
 
-static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
+static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
-    const pmb_bus *bus = &config->bus;
+    const PMB_FLASH pmb_bus *bus = &config->bus;
     const uint8_t needed = bus->data_command == PMB_PIN_NONE ? PMB_HAS_SPI3 : PMB_HAS_SPI;
     if (!port->pin_write || !(config->controller->buses & needed))
         return PMB_ERR_UNSUPPORTED;
@@ -12,7 +12,7 @@ static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
     return PMB_OK;
 }
 
-static void idle(const pmb_panel_config *config, const pmb_port *port)
+static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     pmb_pin_set(port, config->bus.select, true);
     pmb_pin_set(port, config->bus.clock, false);
@@ -21,7 +21,7 @@ static void idle(const pmb_panel_config *config, const pmb_port *port)
 
 static void send_bit(const pmb_panel *panel, bool bit)
 {
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_port *port = panel->port;
     port->pin_write(port->context, bus->data, bit);
     port->pin_write(port->context, bus->clock, true);
@@ -54,7 +54,7 @@ static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t co
 
 static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
 {
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_port *port = panel->port;
     if (bus->data_in == PMB_PIN_NONE || !port->pin_read)
         return PMB_ERR_UNSUPPORTED;

@@ -2,7 +2,7 @@
 #include "pemble/options.h"
 #include "panel/bus.h"
 
-static pmb_status check_unit(const pmb_panel_config *config, const pmb_port *port)
+static pmb_status check_unit(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     if (!PMB_WITH_CHECKS)
         return PMB_OK;
@@ -11,14 +11,14 @@ static pmb_status check_unit(const pmb_panel_config *config, const pmb_port *por
     return config->bus.hertz > config->controller->spi_khz * 1000ul ? PMB_ERR_ARGUMENT : PMB_OK;
 }
 
-static pmb_status check(const pmb_panel_config *config, const pmb_port *port)
+static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     if (PMB_WITH_CHECKS && config->bus.data_command == PMB_PIN_NONE)
         return PMB_ERR_ARGUMENT;
     return check_unit(config, port);
 }
 
-static void idle(const pmb_panel_config *config, const pmb_port *port)
+static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     pmb_pin_set(port, config->bus.select, true);
     pmb_pin_set(port, config->bus.data_command, true);
@@ -27,7 +27,7 @@ static void idle(const pmb_panel_config *config, const pmb_port *port)
 static pmb_status phase(const pmb_panel *panel, bool data, const uint8_t *bytes, size_t count)
 {
     const pmb_port *port = panel->port;
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     if (count == 0)
         return PMB_OK;
     pmb_pin_set(port, bus->data_command, data);
@@ -48,7 +48,7 @@ static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t co
 static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
 {
     const pmb_port *port = panel->port;
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     pmb_pin_set(port, bus->select, false);
     pmb_status status = phase(panel, false, &command, 1);
     pmb_pin_set(port, bus->data_command, true);
@@ -61,7 +61,7 @@ static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, 
 static pmb_status begin(const pmb_panel *panel, const uint8_t *data, size_t count)
 {
     const pmb_port *port = panel->port;
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     pmb_pin_set(port, bus->select, false);
     pmb_pin_set(port, bus->data_command, true);
     return port->start(port->context, bus, data, count);
@@ -70,7 +70,7 @@ static pmb_status begin(const pmb_panel *panel, const uint8_t *data, size_t coun
 static pmb_status end(const pmb_panel *panel)
 {
     const pmb_port *port = panel->port;
-    const pmb_bus *bus = &panel->config->bus;
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_status status = port->wait(port->context, bus);
     pmb_pin_set(port, bus->select, true);
     return status;
@@ -123,7 +123,7 @@ static pmb_status send3(const pmb_panel *panel, const uint8_t *command, size_t c
     return status == PMB_OK ? send_words(panel, true, data, data_count) : status;
 }
 
-static pmb_status check3(const pmb_panel_config *config, const pmb_port *port)
+static pmb_status check3(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     /* Without a select line nothing would tell where the nine bits begin. */
     return config->bus.select == PMB_PIN_NONE ? PMB_ERR_ARGUMENT : check_unit(config, port);

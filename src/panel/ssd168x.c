@@ -197,11 +197,11 @@ const PMB_FLASH pmb_family pmb_family_ssd168x = {
 };
 
 static const PMB_FLASH pmb_glass glasses_1681[] = {
-    {{200, 200}, {0, 0}, PMB_COM_USUAL, NULL},
+    {{200, 200}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
 };
 static const PMB_FLASH pmb_glass glasses_1680[] = {
-    {{122, 250}, {0, 0}, PMB_COM_USUAL, NULL},
-    {{128, 296}, {0, 0}, PMB_COM_USUAL, NULL},
+    {{122, 250}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{128, 296}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
 };
 
 static const PMB_FLASH pmb_paper black_1681 = {

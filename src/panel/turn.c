@@ -8,7 +8,7 @@ void pmb_plan_turn(pmb_panel *panel)
      * bottom right, the bottom left. */
     static const PMB_FLASH uint8_t turns[] = {0, TURN_SWAP | TURN_RIGHT, TURN_RIGHT | TURN_BOTTOM,
                                               TURN_SWAP | TURN_BOTTOM};
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     panel->turn = turns[config->rotate];
     /* Mirroring exchanges the ends of screen x, which runs down the glass when the axes are
      * exchanged. */

@@ -71,6 +71,6 @@ static inline pmb_walk pmb_plan_pages(const pmb_panel *panel, const pmb_canvas *
 }
 
 /* The known glass of the configured size, or NULL. */
-const PMB_FLASH pmb_glass *pmb_known_glass(const pmb_panel_config *config);
+const PMB_FLASH pmb_glass *pmb_known_glass(const PMB_FLASH pmb_panel_config *config);
 
 #endif

@@ -262,9 +262,9 @@ const PMB_FLASH pmb_family pmb_family_uc81xx = {
     .busy_is_high = false,
 };
 
-static const PMB_FLASH pmb_glass glass_8151 = {{128, 296}, {0, 0}, PMB_COM_USUAL, NULL};
-static const PMB_FLASH pmb_glass glass_8176 = {{400, 300}, {0, 0}, PMB_COM_USUAL, NULL};
-static const PMB_FLASH pmb_glass glass_91874 = {{176, 264}, {0, 0}, PMB_COM_USUAL, NULL};
+static const PMB_FLASH pmb_glass glass_8151 = {{128, 296}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE};
+static const PMB_FLASH pmb_glass glass_8176 = {{400, 300}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE};
+static const PMB_FLASH pmb_glass glass_91874 = {{176, 264}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE};
 
 static const PMB_FLASH pmb_paper black_8151 = {
     .full_ms = 6000, .fast_ms = 2000, .partial_ms = 1000, .variant = PMB_UC8151};

@@ -26,14 +26,15 @@ static pmb_status set(const pmb_panel *panel, uint8_t command, uint8_t a, uint8_
 static pmb_status plan(pmb_panel *panel)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
-    const pmb_panel_config *config = panel->config;
+    const PMB_FLASH pmb_panel_config *config = panel->config;
     pmb_leave_to_controller(
         panel, (uint8_t)(TURN_RIGHT | TURN_BOTTOM | (detail->exchange ? TURN_SWAP : 0)));
     pmb_mirror_offset(panel, TURN_RIGHT);
     /* Where the controller does not exchange the axes, two pixels share a byte the other way. */
     panel->format = panel->turn & TURN_SWAP ? &pmb_grey4_vertical : detail->format;
     pmb_plan_frame(panel, detail->pixels_per_column, 1);
-    if (config->bias || config->temperature || config->com || (config->bgr && !detail->bgr))
+    if (config->bias || config->temperature || (uint8_t)config->com ||
+        (config->bgr && !detail->bgr))
         return PMB_ERR_ARGUMENT;
     return PMB_OK;
 }

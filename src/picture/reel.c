@@ -36,7 +36,7 @@ static struct coder coder_of(pmb_reel_player *p)
     const PMB_FLASH uint8_t *bytes = p->stream.source.bytes;
     return (struct coder){
         .stream = &p->stream,
-        .flash_tables = bytes ? bytes + PMB_PICTURE_HEADER : NULL,
+        .flash_tables = bytes ? bytes + PMB_PICTURE_HEADER : PMB_NO_TABLE,
         .tables = p->tables,
         .range = p->range,
         .code = p->code,

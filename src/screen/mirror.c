@@ -2,6 +2,7 @@
 #include <string.h>
 #include "geometry/limits.h"
 #include "screen/patches.h"
+#include "screen/tiles.h"
 
 struct search {
     pmb_screen *screen;
@@ -79,7 +80,8 @@ static pmb_status send_changes(pmb_screen *screen)
 
 pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes)
 {
-    if (!screen || !memory || screen->tiles || bytes < pmb_screen_whole_bytes(screen->panel))
+    if (!screen || !memory || pmb_has_tiles(screen) ||
+        bytes < pmb_screen_whole_bytes(screen->panel))
         return PMB_ERR_ARGUMENT;
     screen->mirror = memory;
     screen->send_changes = send_changes;

@@ -97,21 +97,26 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
         return PMB_ERR_UNSUPPORTED;
     const size_t part = part_of(panel, buffer_bytes);
     pmb_canvas *c = &screen->canvas;
-    *screen = (pmb_screen){.panel = panel, .buffer = buffer, .tiles = tiles};
+    *screen = (pmb_screen){.panel = panel};
     screen->send_changes = PMB_WITH_TILES && tiles ? pmb_send_changed_tiles : send_band;
     screen->band_rows = rows_held(panel, part);
     screen->halved = part < buffer_bytes;
-    screen->buffer_bytes = PMB_WITH_BACKGROUND ? bytes_of(panel, screen->band_rows) : part;
     c->format = panel->format;
     c->pixels = buffer;
-    c->palette = panel->config->palette;
+    if (PMB_WITH_DEPTH)
+        c->palette = panel->config->palette;
     c->bounds = panel->frame;
     c->bounds.h = screen->band_rows;
     pmb_canvas_measure(c);
+#ifdef PMB_NO_TILES
+    (void)tile_count;
+#else
+    screen->tiles = tiles;
     screen->tile_columns = panel->column_unit;
     screen->tile_rows = panel->row_unit;
-    if (PMB_WITH_TILES && tiles && !pmb_choose_tiles(screen, tile_count))
+    if (tiles && !pmb_choose_tiles(screen, tile_count))
         return PMB_ERR_ARGUMENT;
+#endif
     pmb_screen_forget(screen);
     (void)choose_area(screen, NULL);
     begin_band(screen);
@@ -131,11 +136,13 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 void pmb_screen_forget(pmb_screen *screen)
 {
     screen->refreshed = screen->mirrored = screen->painted = false;
-    if (!PMB_WITH_TILES || !screen->tiles)
+#ifndef PMB_NO_TILES
+    if (!screen->tiles)
         return;
     const size_t count = pmb_tiles_in(screen->panel, screen->tile_columns, screen->tile_rows);
     for (size_t i = 0; i < count; i++)
         screen->tiles[i] = 0;
+#endif
 }
 
 /* Makes the canvas stand for the band that starts at row y. */
@@ -147,8 +154,9 @@ static void move_band(pmb_screen *screen, int16_t y)
     c->bounds.y = y;
     c->bounds.h = left < screen->band_rows ? left : screen->band_rows;
     if (PMB_WITH_BACKGROUND && screen->halved) { /* the half that is not being sent */
+        const ptrdiff_t half = (ptrdiff_t)bytes_of(panel, screen->band_rows);
+        c->pixels += screen->second ? -half : half;
         screen->second = !screen->second;
-        c->pixels = screen->buffer + (screen->second ? screen->buffer_bytes : 0);
     }
 }
 
@@ -177,7 +185,7 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene, con
  * shows. */
 static pmb_refresh next_refresh(const pmb_screen *screen)
 {
-    const pmb_panel_config *config = screen->panel->config;
+    const PMB_FLASH pmb_panel_config *config = screen->panel->config;
     if (!screen->refreshed || (config->full_every && screen->since_full >= config->full_every))
         return PMB_REFRESH_FULL;
     return config->refresh;
@@ -249,7 +257,11 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
 {
     const pmb_rect frame = screen->panel->frame, part = pmb_rect_common(area, frame);
+#ifdef PMB_NO_TILES
+    const int16_t columns = screen->panel->column_unit, rows = screen->panel->row_unit;
+#else
     const int16_t columns = screen->tile_columns, rows = screen->tile_rows;
+#endif
     const int32_t left = (part.x - frame.x) / columns * columns;
     const int32_t top = (part.y - frame.y) / rows * rows;
     const int32_t right = (part.x - frame.x + part.w + columns - 1) / columns * columns;

@@ -3,8 +3,6 @@
 #include "geometry/limits.h"
 #include "screen/patches.h"
 
-enum { LEAST = 8 }; /* columns and rows of the smallest tile: whole units of every panel */
-
 static uint16_t across(const pmb_panel *panel, int16_t columns)
 {
     return (uint16_t)((panel->frame.w + columns - 1) / columns);
@@ -19,6 +17,9 @@ int16_t pmb_tile_rows(int16_t band_rows)
 {
     return (int16_t)pmb_lesser(band_rows, PMB_TILE_ROWS);
 }
+
+#ifndef PMB_NO_TILES
+enum { LEAST = 8 }; /* columns and rows of the smallest tile: whole units of every panel */
 
 /* Whether tiles may be twice as high: they must not span bands, nor, where pages of eight rows are
  * addressed one by one, pages. */
@@ -122,3 +123,4 @@ pmb_status pmb_send_changed_tiles(pmb_screen *screen)
     }
     return status == PMB_OK ? pmb_patches_close(&patches, UINT16_MAX) : status;
 }
+#endif

@@ -4,6 +4,16 @@
 
 #include "pemble/screen.h"
 
+static inline bool pmb_has_tiles(const pmb_screen *screen)
+{
+#ifdef PMB_NO_TILES
+    (void)screen;
+    return false;
+#else
+    return screen->tiles != NULL;
+#endif
+}
+
 /* Tiles of that size that the frame has. */
 size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows);
 

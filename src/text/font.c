@@ -111,7 +111,9 @@ pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number)
     return (pmb_glyph){
         .font = font,
         .bits = bits,
+#ifndef PMB_PLAIN_TEXT
         .number = number,
+#endif
         .w = record[3],
         .h = record[4],
         .left = (int8_t)record[5],

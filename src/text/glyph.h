@@ -24,7 +24,9 @@ enum { PMB_PACKED = 1, PMB_REPEATED = 2 };
 typedef struct pmb_glyph {
     const PMB_FLASH pmb_font *font;
     const PMB_FLASH uint8_t *bits;
+#ifndef PMB_PLAIN_TEXT
     uint16_t number; /* in its font */
+#endif
     uint8_t w, h;    /* of the bitmap */
     int8_t left;     /* from the pen to the bitmap's first column */
     int8_t top;      /* rows of the bitmap above the baseline */

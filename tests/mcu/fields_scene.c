@@ -4,7 +4,7 @@
 
 extern const PMB_FLASH pmb_font fields_small, fields_large;
 
-const pmb_panel_config wire_panel = {
+const PMB_FLASH pmb_panel_config wire_panel = {
     .controller = &pmb_pcd8544,
     .size = {84, 48},
     .bus = {.kind = &pmb_spi, .select = PMB_PIN(10), .data_command = PMB_PIN(9)},

@@ -4,7 +4,7 @@
 
 extern const PMB_FLASH pmb_font oled_font;
 
-const pmb_panel_config oled = {
+const PMB_FLASH pmb_panel_config oled = {
     .controller = &pmb_ssd1306,
     .size = {128, 64},
     .bus = {.kind = &pmb_i2c, .address = 0x3C},

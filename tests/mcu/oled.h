@@ -4,7 +4,7 @@
 
 #include "pemble/pemble.h"
 
-extern const pmb_panel_config oled;
+extern const PMB_FLASH pmb_panel_config oled;
 
 /* The scene is an int16_t: how far things have moved. */
 void oled_paint(pmb_canvas *c, void *scene);

@@ -4,7 +4,7 @@
 
 #include "pemble/pemble.h"
 
-extern const pmb_panel_config wire_panel;
+extern const PMB_FLASH pmb_panel_config wire_panel;
 
 /* The scene is an int16_t: how far things have moved. */
 void wire_paint(pmb_canvas *c, void *scene);

@@ -1,7 +1,7 @@
 /* wire_scene.c - what wire.c shows, and replay.c expects. */
 #include "wire.h"
 
-const pmb_panel_config wire_panel = {
+const PMB_FLASH pmb_panel_config wire_panel = {
     .controller = &pmb_st7735,
     .size = {128, 160},
     .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
