@@ -31,24 +31,27 @@ static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, bool light)
             *bytes = (uint8_t)((*bytes & keep) | set);
 }
 
+/* The rows of a byte above row n. */
+static const PMB_FLASH uint8_t rows_above[9] = {0x00, 0x01, 0x03, 0x07, 0x0F,
+                                                0x1F, 0x3F, 0x7F, 0xFF};
+
 static void fill(pmb_canvas *c, const pmb_rect *area, pmb_color color)
 {
     const bool light = pmb_mono_is_light(color);
     uint8_t *bytes = byte_at(c, area->x, area->y);
-    uint8_t above = area->y & 7; /* rows of the byte above the area */
-    int16_t left = area->h;
+    uint8_t top = area->y & 7;
+    int16_t left = (int16_t)(area->h + top);
 #ifndef PMB_SMALL
-    if ((uint16_t)area->w == c->stride && above == 0 && (left & 7) == 0) {
+    if ((uint16_t)area->w == c->stride && (left & 7) == 0 && top == 0) {
         /* Whole lines follow one another. */
         memset(bytes, light ? 0xFF : 0x00, (size_t)(left / 8) * c->stride);
         return;
     }
 #endif
-    for (; left > 0; bytes += c->stride, above = 0) {
-        const uint8_t room = (uint8_t)(8 - above), rows = left < room ? (uint8_t)left : room;
-        const uint8_t mask = (uint8_t)((uint8_t)(0xFF >> (8 - rows)) << above);
+    for (; left > 0; bytes += c->stride, left = (int16_t)(left - 8), top = 0) {
+        const uint8_t end = left < 8 ? (uint8_t)left : 8;
+        const uint8_t mask = (uint8_t)(rows_above[end] & ~rows_above[top]);
         set_bits(bytes, area->w, is_msb_first(c) ? reversed(mask) : mask, light);
-        left = (int16_t)(left - rows);
     }
 }
 
@@ -62,20 +65,24 @@ static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *
                   uint16_t first, uint16_t pitch, pmb_color color)
 {
     const bool light = pmb_mono_is_light(color);
-    const int16_t end = (int16_t)(area->y + area->h);
-    for (int16_t y = area->y; y < end; y++, first = (uint16_t)(first + pitch)) {
-        const uint8_t mask = bit_of(c, y), set = light ? mask : 0;
-        uint8_t *byte = byte_at(c, area->x, y);
+    uint8_t mask = bit_of(c, area->y), *line = byte_at(c, area->x, area->y);
+    for (int16_t rows = area->h; rows > 0; rows--, first = (uint16_t)(first + pitch)) {
         const PMB_FLASH uint8_t *next = bits + first / 8;
-        uint8_t ahead = (uint8_t)(*next++ << (first & 7)), left = 8 - (first & 7);
+        const uint8_t keep = (uint8_t)~mask, set = light ? mask : 0;
+        uint8_t *byte = line, ahead = (uint8_t)(*next++ << (first & 7)), left = 8 - (first & 7);
         for (int16_t count = area->w; count > 0; count--, byte++, left--) {
             if (left == 0) {
                 ahead = *next++;
                 left = 8;
             }
             if (ahead & 0x80)
-                *byte = (uint8_t)((*byte & ~mask) | set);
+                *byte = (uint8_t)((*byte & keep) | set);
             ahead = (uint8_t)(ahead << 1);
+        }
+        mask = (uint8_t)(is_msb_first(c) ? mask >> 1 : mask << 1);
+        if (mask == 0) {
+            mask = is_msb_first(c) ? 0x80 : 0x01;
+            line += c->stride;
         }
     }
 }

@@ -50,41 +50,45 @@ static int16_t indent(struct edge *e, int16_t i)
 }
 
 /* The rows of an outline that the clip shows, as first and last (exclusive). */
-static pmb_reach visible_rows(const pmb_canvas *c, pmb_rect r, pmb_reach *last)
+static pmb_reach visible_rows(const pmb_canvas *c, const pmb_rect *r, pmb_reach *last)
 {
-    const pmb_reach clip = (pmb_reach)c->clip.y - c->origin.y - r.y;
-    *last = r.w > 0 ? pmb_least(clip + c->clip.h, r.h) : 0;
+    const pmb_reach clip = (pmb_reach)c->clip.y - c->origin.y - r->y;
+    *last = r->w > 0 ? pmb_least(clip + c->clip.h, r->h) : 0;
     return pmb_most(clip, 0);
 }
 
-/* `count` pixels at the left and at the right end of row i, `from` away from the edges; all of it
- * where they meet, nothing where the row is empty. */
-static void draw_ends(pmb_canvas *c, pmb_rect r, pmb_reach i, pmb_reach from, pmb_reach count,
-                      pmb_color color)
+/* `count` pixels at the left and at the right end of row i and of those below it that are alike,
+ * `from` away from the edges; all of it where they meet, nothing where the row is empty. */
+static void draw_ends(pmb_canvas *c, const pmb_rect *r, pmb_reach i, pmb_reach height,
+                      pmb_reach from, pmb_reach count, pmb_color color)
 {
-    const pmb_reach width = r.w - 2 * from, x = r.x + from, y = r.y + i;
+    const pmb_reach width = r->w - 2 * from, x = r->x + from, y = r->y + i;
     if (from < 0)
         return;
     if (2 * count >= width)
         count = width;
     else
-        pmb_span_fill(c, x + width - count, y, count, 1, color);
-    pmb_span_fill(c, x, y, count, 1, color);
+        pmb_span_fill(c, x + width - count, y, count, height, color);
+    pmb_span_fill(c, x, y, count, height, color);
 }
 
 /* A stroke has the pixels of a row that have none above or none below, and its two ends. */
-static void draw(pmb_canvas *c, pmb_rect r, int16_t w, bool stroke, pmb_color color)
+static void draw(pmb_canvas *c, const pmb_rect *r, int16_t w, bool stroke, pmb_color color)
 {
     pmb_reach last;
     const pmb_reach first = visible_rows(c, r, &last);
-    struct edge edge = edge_of(w, r.h);
+    struct edge edge = edge_of(w, r->h);
     if (w > LONGEST || first >= last)
         return;
     pmb_reach above = indent(&edge, (int16_t)(first - 1)), here = indent(&edge, (int16_t)first);
-    for (pmb_reach i = first; i < last; i++) {
-        const pmb_reach below = indent(&edge, (int16_t)(i + 1));
+    const pmb_reach end_of_straight = pmb_least(r->h - w / 2 - 1, last);
+    for (pmb_reach i = first, height = 1; i < last; i += height) {
+        /* Between the corners all rows are alike. */
+        height = i > w / 2 && i < end_of_straight ? end_of_straight - i : 1;
+        const pmb_reach below = indent(&edge, (int16_t)(i + height));
         const bool open = stroke && above >= 0 && below >= 0;
-        draw_ends(c, r, i, here, open ? pmb_most(1, pmb_most(above, below) - here) : r.w, color);
+        draw_ends(c, r, i, height, here, open ? pmb_most(1, pmb_most(above, below) - here) : r->w,
+                  color);
         above = here;
         here = below;
     }
@@ -98,18 +102,18 @@ static int16_t diameter(pmb_rect r)
 
 void pmb_ellipse_fill(pmb_canvas *c, pmb_rect r, pmb_color color)
 {
-    draw(c, r, diameter(r), false, color);
+    draw(c, &r, diameter(r), false, color);
 }
 
 void pmb_ellipse_stroke(pmb_canvas *c, pmb_rect r, pmb_color color)
 {
-    draw(c, r, diameter(r), true, color);
+    draw(c, &r, diameter(r), true, color);
 }
 
 void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
 {
     pmb_reach last;
-    const pmb_reach first = visible_rows(c, r, &last);
+    const pmb_reach first = visible_rows(c, &r, &last);
     const pmb_rect hole = pmb_rect_inset(r, width);
     struct edge outer = edge_of(r.w, r.h), inner = edge_of(hole.w, hole.h);
     if (diameter(r) > LONGEST || width <= 0)
@@ -117,29 +121,29 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
     for (pmb_reach i = first; i < last; i++) {
         const pmb_reach from = indent(&outer, (int16_t)i);
         const pmb_reach to = indent(&inner, (int16_t)(i - width));
-        draw_ends(c, r, i, from, to < 0 ? r.w : width + to - from, color);
+        draw_ends(c, &r, i, 1, from, to < 0 ? r.w : width + to - from, color);
     }
 }
 
 void pmb_circle_fill(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
 {
     const pmb_rect r = pmb_rect_of_circle(center, radius);
-    draw(c, r, r.w, false, color);
+    draw(c, &r, r.w, false, color);
 }
 
 void pmb_circle_stroke(pmb_canvas *c, pmb_point center, int16_t radius, pmb_color color)
 {
     const pmb_rect r = pmb_rect_of_circle(center, radius);
-    draw(c, r, r.w, true, color);
+    draw(c, &r, r.w, true, color);
 }
 
 void pmb_round_fill(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
 {
-    draw(c, r, (int16_t)pmb_outline_round(r, radius).w, false, color);
+    draw(c, &r, (int16_t)pmb_outline_round(r, radius).w, false, color);
 }
 
 void pmb_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color)
 {
-    draw(c, r, (int16_t)pmb_outline_round(r, radius).w, true, color);
+    draw(c, &r, (int16_t)pmb_outline_round(r, radius).w, true, color);
 }
 #endif

@@ -15,12 +15,12 @@ static const pmb_text_style small = {.font = &fields_small, .color = PMB_BLACK};
 static const pmb_text_style large = {.font = &fields_large, .color = PMB_BLACK};
 
 static void draw_field(pmb_canvas *c, int16_t top, const char *name, const char *unit,
-                       int32_t value, uint8_t decimals)
+                       int16_t value, uint8_t decimals)
 {
     if (c->clip.y >= top + 24 || c->clip.y + c->clip.h <= top)
         return; /* not in this band */
     const int16_t unit_x = (int16_t)(78 - pmb_text_width(&small, unit));
-    char text[8];
+    char text[6];
     pmb_round_stroke(c, (pmb_rect){0, top, 84, 24}, 5, PMB_BLACK);
     pmb_text(c, &small, (pmb_point){5, (int16_t)(top + 16)}, name);
     pmb_text(c, &small, (pmb_point){unit_x, (int16_t)(top + 16)}, unit);
@@ -34,6 +34,6 @@ static void draw_field(pmb_canvas *c, int16_t top, const char *name, const char 
 void wire_paint(pmb_canvas *c, void *scene)
 {
     pmb_fill(c, PMB_WHITE);
-    draw_field(c, 0, "Tide", "m", 412 + *(const int16_t *)scene, 2);
+    draw_field(c, 0, "Tide", "m", (int16_t)(412 + *(const int16_t *)scene), 2);
     draw_field(c, 24, "Wind", "kn", 17, 0);
 }

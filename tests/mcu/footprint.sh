@@ -7,26 +7,36 @@ out=$top/build/footprint
 make() { command make -s --no-print-directory -f "$top/tests/mcu/Makefile" -j"$(nproc)" "$@"; }
 
 echo "the scene of tests/mcu/oled.c (one band of 128 bytes, I2C at 400 kHz) on an ATmega328P at 16 MHz:"
-printf '%-22s %7s %6s %5s %10s %8s\n' "left out" flash saved RAM "cycles" "ms"
+# How the small programs are linked in tests/mcu/Makefile.
+saving=$(sed -n 's/^SMALLEST := //p' "$top/tests/mcu/Makefile")
+bus=$(cut -d' ' -f2 "$top/build/mcu/host/oled-bus.txt")
+printf '%-22s %6s %6s %5s %6s %8s %10s\n' "left out" flash saved RAM stack cycles "with bus"
 first=
-for option in "" PMB_NO_TURN PMB_NO_TILES PMB_PLAIN_TEXT PMB_SHORT_ELLIPSES PMB_SMALL; do
+for option in "" PMB_NO_CHECKS PMB_NO_TURN PMB_NO_TILES PMB_NO_DAMAGE PMB_NO_PAPER PMB_NO_READING \
+    PMB_NO_BACKGROUND PMB_ONE_BIT PMB_PLAIN_TEXT PMB_ONLY_CIRCLES PMB_NEAR PMB_SMALL linked; do
     dir=$out/${option:-all}
-    make OUT="$dir" OPTIONS="${option:+-D$option}" "$dir/avr/oled.txt"
+    case $option in
+    linked) make OUT="$dir" OPTIONS=-DPMB_SMALL SAVING="$saving" "$dir/avr/oled.txt" ;;
+    *) make OUT="$dir" OPTIONS="${option:+-D$option}" "$dir/avr/oled.txt" ;;
+    esac
     # Flash is code and initial data; RAM is data without the stack.
     set -- $(avr-size "$dir/avr/oled.elf" | tail -1)
     flash=$(($1 + $2)) ram=$(($2 + $3))
     first=${first:-$flash}
-    cycles=$(grep cycles "$dir/avr/oled-cycles.txt" | tail -1 | cut -d' ' -f2)
-    printf '%-22s %7d %6d %5d %10d %8s\n' "${option:-nothing}" "$flash" $((first - flash)) "$ram" \
-        "$cycles" "$(echo "$cycles" | awk '{printf "%.1f", $1 / 16000}')"
+    cycles=$(sed -n 's/^cycles \([0-9]*\).*/\1/p' "$dir/avr/oled-cycles.txt" | tail -1)
+    stack=$(sed -n 's/^stack //p' "$dir/avr/oled-cycles.txt")
+    name=${option:-nothing}
+    [ "$option" != linked ] || name="PMB_SMALL, linked *"
+    printf '%-22s %6d %6d %5d %6d %8d %7s ms\n' "$name" "$flash" $((first - flash)) "$ram" "$stack" \
+        "$cycles" "$(echo "$cycles $bus" | awk '{printf "%.1f", $1 / 16000 + $2 / 1e6}')"
 done
-bus=$(cut -d' ' -f2 "$out/all/host/oled-bus.txt" 2>/dev/null || true)
-[ -z "$bus" ] || echo "$bus" | awk '{printf "the bus alone takes %.1f ms\n", $1 / 1e6}'
+echo "the bus alone takes $(echo "$bus" | awk '{printf "%.1f", $1 / 1e6}') ms"
+echo "* as a whole, with $saving"
 
 echo
-echo "PMB_SMALL, by object file, in bytes of flash:"
+echo "PMB_SMALL, by object file, in bytes of flash (before linking as a whole):"
 avr-gcc -mmcu=atmega328p -Wl,--gc-sections -Wl,-Map="$out/oled.map" \
-    "$out/PMB_SMALL/avr/tests/mcu/oled.o" "$out/PMB_SMALL/avr/tests/mcu/oled_avr.o" \
+    "$out/PMB_SMALL/avr/assets/oled_font.o" "$out/PMB_SMALL/avr/tests/mcu/oled.o" "$out/PMB_SMALL/avr/tests/mcu/oled_avr.o" \
     "$out/PMB_SMALL/avr/core.a" -o "$out/oled.elf"
 awk '/^Linker script and memory map/ { on = 1 }
      on && /^ \.(text|progmem|data|rodata)[^ ]*$/ { getline; size = $2; file = $3; add() }
@@ -38,9 +48,11 @@ awk '/^Linker script and memory map/ { on = 1 }
      END { for (f in total) printf "%6d  %s\n", total[f], f }' "$out/oled.map" | sort -rn | head -24
 
 echo
+make OUT="$top/build/mcu" examples limits | sed 's/^mcu: //'
+
+echo
 echo "programs of tests/mcu, flash and RAM with their stack of 2 KB where there is one:"
 printf '%-14s %16s %16s %16s\n' program "Cortex-M0" "Cortex-M3" "RV32IMAC"
-make OUT="$top/build/mcu" >/dev/null
 for elf in "$top"/build/mcu/m0/*.elf; do
     name=$(basename "$elf" .elf)
     printf '%-14s' "$name"
