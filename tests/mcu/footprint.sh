@@ -48,7 +48,7 @@ awk '/^Linker script and memory map/ { on = 1 }
      END { for (f in total) printf "%6d  %s\n", total[f], f }' "$out/oled.map" | sort -rn | head -24
 
 echo
-make OUT="$top/build/mcu" examples limits | sed 's/^mcu: //'
+make OUT="$top/build/mcu" examples limits | sed -n 's/^mcu: //p' | grep -v ' bench '
 
 echo
 echo "programs of tests/mcu, flash and RAM with their stack of 2 KB where there is one:"
