@@ -29,23 +29,20 @@ static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t co
     const size_t most = (size_t)port->i2c_limit - 1;
     const uint8_t *bytes = command;
     size_t count = command_count;
-    uint8_t control = CONTROL_COMMAND;
-    for (;;) {
-        if (count == 0 && control == CONTROL_DATA)
-            return PMB_OK;
-        if (count == 0) {
-            control = CONTROL_DATA;
-            bytes = data;
-            count = data_count;
-            continue;
+    for (uint8_t control = CONTROL_COMMAND;; control = CONTROL_DATA) {
+        while (count > 0) {
+            const size_t part = count < most ? count : most;
+            const pmb_status status =
+                port->i2c_write(port->context, &panel->config->bus, &control, 1, bytes, part);
+            if (status != PMB_OK)
+                return status;
+            bytes += part;
+            count -= part;
         }
-        const size_t part = count < most ? count : most;
-        const pmb_status status =
-            port->i2c_write(port->context, &panel->config->bus, &control, 1, bytes, part);
-        if (status != PMB_OK)
-            return status;
-        bytes += part;
-        count -= part;
+        if (control == CONTROL_DATA)
+            return PMB_OK;
+        bytes = data;
+        count = data_count;
     }
 }
 

@@ -91,14 +91,17 @@ static const PMB_FLASH struct extent reel_extents[MOST_ONE_BIT + 1][WINDOW_ROWS]
 /* Eight pixels of a row from a column on; 0 outside of it. */
 static inline uint8_t eight_from(const struct known *k, const uint8_t *row, int16_t column)
 {
-    if (!row)
+    if (!row || column <= -8)
         return 0;
     if (column < 0)
-        return column > -8 ? (uint8_t)(row[0] >> -column) : 0;
+        return (uint8_t)(row[0] >> -column);
     const uint16_t at = (uint16_t)column >> 3;
-    const uint8_t into = column & 7, here = at < k->stride ? row[at] : 0;
+    const uint8_t into = column & 7;
+    const uint8_t here = at < k->stride ? row[at] : 0;
     const uint8_t next = at + 1 < k->stride ? row[at + 1] : 0;
-    return into ? (uint8_t)(here << into | next >> (8 - into)) : here;
+    if (into == 0)
+        return here;
+    return (uint8_t)(here << into | next >> (8 - into));
 }
 
 /* How a row of one bit is coded: where its neighbours are, and the context as it goes along. */
@@ -158,16 +161,15 @@ static inline uint16_t sight_move(const struct sight *s, uint16_t context, struc
     return context;
 }
 
-/* Whether all that comes into sight with eight columns, and all that is in sight, is 0 or all is 1.
- */
-static inline bool is_uniform(const struct model *m, const struct sight *s, uint16_t context,
+/* Whether all that comes into sight with eight columns, and all that was in sight of the column
+ * before (`ones` where all of it is 1), is 0 or all is 1. */
+static inline bool is_uniform(const struct model *m, uint16_t context, uint16_t ones,
                               struct bytes next, bool *value)
 {
     *value = next.first & 1;
     const uint8_t all = *value ? 0xFF : 0x00;
-    if (next.first != all || next.second != all || (context & s->keep) != (*value ? s->keep : 0))
-        return false;
-    return m->reel ? next.third == all : next.third == (all & 0x80);
+    return next.first == all && next.second == all && context == (*value ? ones : 0) &&
+           next.third == (m->reel ? all : all & 0x80);
 }
 
 /* Sets eight pixels, of which the first is where `mask` is. */
@@ -209,7 +211,7 @@ static inline void model_row_one_bit(struct coder *coder, const struct model *m,
             if (!m->reel)
                 next.third = last;
             left = 8;
-            if (m->far > 0 || end - x < 8 || !is_uniform(m, &s, context, next, &value) ||
+            if (m->far > 0 || end - x < 8 || !is_uniform(m, context, ones, next, &value) ||
                 code_bit(coder, (uint16_t)((1u << m->neighbours) + value),
                          !are_eight(wanted ? wanted + x : NULL, value)))
                 break;

@@ -234,6 +234,10 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
     screen->keep_known = true;
     if (PMB_WITH_BACKGROUND && (screen->halved || pmb_screen_canvas(screen)))
         pmb_panel_defer(screen->panel);
+#ifndef PMB_NO_DAMAGE
+    pmb_damage *const noted = screen->canvas.damage;
+    screen->canvas.damage = NULL; /* what is painted is sent now */
+#endif
     if (paper)
         status = send_to_paper(screen, paint, scene);
     else
@@ -246,6 +250,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
     if (status != PMB_OK)
         pmb_screen_forget(screen);
 #ifndef PMB_NO_DAMAGE
+    screen->canvas.damage = noted;
     if (!part)
         screen->damage.count = 0;
 #endif
