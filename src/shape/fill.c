@@ -18,12 +18,15 @@ void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_rea
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,
                     pmb_color color)
 {
-    pmb_rect area;
-    if (!pmb_canvas_cut(c, &area, x, y, count, 1))
+    const pmb_reach left = x + c->origin.x, row = y + c->origin.y;
+    const pmb_reach from = pmb_most(left, c->clip.x);
+    const pmb_reach to = pmb_least(left + count, (pmb_reach)c->clip.x + c->clip.w);
+    if (row < c->clip.y || row >= (pmb_reach)c->clip.y + c->clip.h || from >= to)
         return;
-    const pmb_reach hidden = area.x + c->bounds.x - c->origin.x - x; /* at the left */
+    const pmb_rect area = {(int16_t)(from - c->bounds.x), (int16_t)(row - c->bounds.y),
+                           (int16_t)(to - from), 1};
     pmb_canvas_touch(c, &area);
-    c->format->shade(c, area.x, area.y, area.w, shares + hidden, color);
+    c->format->shade(c, area.x, area.y, area.w, shares + (from - left), color);
 }
 
 void pmb_fill(pmb_canvas *c, pmb_color color)

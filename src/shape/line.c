@@ -61,6 +61,7 @@ bool pmb_walk_start(pmb_walker *w, const pmb_canvas *c, pmb_point a, pmb_point b
     }
     w->along = along;
     w->side = side;
+    w->end = aside;
     w->length = pmb_most(end - along, 1);
     w->rise = aside - side;
     w->turn = 1;
@@ -86,27 +87,19 @@ bool pmb_walk_start(pmb_walker *w, const pmb_canvas *c, pmb_point a, pmb_point b
 }
 
 #if PMB_WITH_DEPTH
-static bool is_visible(const pmb_canvas *c, const pmb_walker *w)
+/* In one go, where the format can; false: it cannot, or not all up to the line's end can be seen.
+ */
+static bool draw_stair(const pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
 {
     pmb_reach room;
     const pmb_reach low = clip_from(c, !w->steep, &room);
-    return w->side >= low && w->side - low < room;
-}
-
-/* In one go, where the format can; false: it cannot, or not all of it can be seen. */
-static bool draw_stair(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
-{
-    if (!c->format->stair || !is_visible(c, w))
+    const pmb_reach top = pmb_least(w->side, w->end), bottom = pmb_most(w->side, w->end);
+    if (!c->format->stair || top < low || bottom - low >= room)
         return false;
-    pmb_walker end = *w;
-    pmb_walk_past(&end, count - 1);
-    if (!is_visible(c, &end))
-        return false;
-    const pmb_reach top = pmb_least(w->side, end.side);
-    const pmb_reach wide = pmb_most(w->side, end.side) - top + 1;
-    pmb_rect held = {(int16_t)w->along, (int16_t)top, (int16_t)count, (int16_t)wide};
+    const int16_t wide = (int16_t)(bottom - top + 1);
+    pmb_rect held = {(int16_t)w->along, (int16_t)top, (int16_t)count, wide};
     if (w->steep)
-        held = (pmb_rect){(int16_t)top, (int16_t)w->along, (int16_t)wide, (int16_t)count};
+        held = (pmb_rect){(int16_t)top, (int16_t)w->along, wide, (int16_t)count};
     held.x = (int16_t)(held.x + c->origin.x - c->bounds.x);
     held.y = (int16_t)(held.y + c->origin.y - c->bounds.y);
     pmb_canvas_touch(c, &held);
@@ -121,18 +114,12 @@ static bool draw_stair(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color 
         .steep = w->steep,
     };
     c->format->stair(c, &stair, color);
-    *w = end;
-    pmb_walk_past(w, 1);
     return true;
 }
 #endif
 
-void pmb_walk_draw(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
+static void draw_runs(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
 {
-#if PMB_WITH_DEPTH
-    if (draw_stair(w, c, count, color))
-        return;
-#endif
     while (count > 0) {
         const pmb_reach along = w->along, side = w->side, steps = walk(w, count, true);
         if (w->steep)
@@ -143,9 +130,25 @@ void pmb_walk_draw(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color colo
     }
 }
 
+void pmb_walk_draw(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
+{
+#if PMB_WITH_DEPTH
+    if (draw_stair(w, c, count, color)) {
+        pmb_walk_past(w, count);
+        return;
+    }
+#endif
+    draw_runs(w, c, count, color);
+}
+
 void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
 {
     pmb_walker w;
-    if (pmb_walk_start(&w, c, a, b))
-        pmb_walk_draw(&w, c, w.count, color);
+    if (!pmb_walk_start(&w, c, a, b))
+        return;
+#if PMB_WITH_DEPTH
+    if (draw_stair(&w, c, w.count, color))
+        return;
+#endif
+    draw_runs(&w, c, w.count, color);
 }

@@ -12,6 +12,7 @@
  */
 typedef struct pmb_walker {
     pmb_reach along, side; /* where the walk has come to */
+    pmb_reach end;         /* the side where the walk ends */
     pmb_reach length;      /* steps from one end to the other, at least 1 */
     pmb_reach rise;        /* how far it moves aside on the way */
     pmb_reach rest;        /* grows by `rise` with each step; less than `length` */
