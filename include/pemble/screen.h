@@ -70,7 +70,8 @@ typedef struct pmb_screen {
 /*
  * Gives an open panel its memory. `tiles` may be NULL (and tile_count 0).
  * The screen must stay where it is from then on. PMB_ERR_ARGUMENT: a null pointer, a buffer too
- * small for one band (pmb_screen_least_bytes), or fewer tiles than there are bands.
+ * small for one band (pmb_screen_least_bytes), or fewer tiles than there are bands, and
+ * pages where they are addressed one by one.
  */
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
                            pmb_tile *tiles, size_t tile_count);
