@@ -4,13 +4,10 @@
 #include "canvas/cut.h"
 #include "geometry/limits.h"
 
-/* Bytes for so many rows or columns, of which `per_byte` (1, 2 or 8) share one: rounded up. Formats
- * of one bit have 1 and 8 only, which takes no division. */
+/* Bytes for so many rows or columns, the last of them perhaps in part. */
 static uint16_t shared(uint16_t count, uint8_t per_byte)
 {
-    if (per_byte == 1)
-        return count;
-    return (uint16_t)((count + per_byte - 1u) / (PMB_WITH_DEPTH ? per_byte : 8u));
+    return pmb_whole_bytes((uint16_t)(count + per_byte - 1u), per_byte);
 }
 
 /* Bytes of one line, 0 when there are too many to count in 16 bits. */

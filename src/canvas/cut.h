@@ -11,6 +11,15 @@
 bool pmb_canvas_cut(const pmb_canvas *c, pmb_rect *part, pmb_reach x, pmb_reach y, pmb_reach w,
                     pmb_reach h);
 
+/* Whole bytes in so many rows or columns, of which `per_byte` (1, 2 or 8) share one. Formats of one
+ * bit have 1 and 8 only, which takes no division. */
+static inline uint16_t pmb_whole_bytes(uint16_t count, uint8_t per_byte)
+{
+    if (per_byte == 1)
+        return count;
+    return (uint16_t)(count / (PMB_WITH_DEPTH ? per_byte : 8u));
+}
+
 /* Sets the stride and the bytes of a plane, from format and bounds. */
 void pmb_canvas_measure(pmb_canvas *c);
 

@@ -1,5 +1,6 @@
 /* turn.c - rotation and mirroring as exchanges of axes and directions. */
 #include "panel/turn.h"
+#include "canvas/cut.h"
 #include "pemble/options.h"
 
 void pmb_plan_turn(pmb_panel *panel)
@@ -110,15 +111,6 @@ void pmb_mirror_offset(pmb_panel *panel, uint8_t axes)
         panel->offset.y = (int16_t)(memory.h - glass.h - panel->offset.y);
 }
 
-/* Whole bytes in so many rows or columns, of which `per_byte` share one. Formats of one bit have 1
- * and 8 only, which takes no division. */
-static uint16_t in_bytes(int16_t count, uint8_t per_byte)
-{
-    if (per_byte == 1)
-        return (uint16_t)count;
-    return (uint16_t)((uint16_t)count / (PMB_WITH_DEPTH ? per_byte : 8u));
-}
-
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
     const PMB_FLASH pmb_format *format = held->format;
@@ -126,8 +118,8 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
     const bool swap = PMB_WITH_TURN && panel->turn & TURN_SWAP;
     const uint8_t columns = format->columns_per_byte, rows = format->rows_per_line;
     const uint8_t pixel = PMB_WITH_DEPTH ? format->bytes_per_pixel : 1;
-    const uint16_t across = (uint16_t)(in_bytes(area.w, columns) * pixel);
-    const uint16_t down = in_bytes(area.h, rows);
+    const uint16_t across = (uint16_t)(pmb_whole_bytes((uint16_t)area.w, columns) * pixel);
+    const uint16_t down = pmb_whole_bytes((uint16_t)area.h, rows);
     pmb_walk walk = {
         .column_step = swap ? held->stride : 1,
         .line_step = swap ? 1 : held->stride,
@@ -137,8 +129,8 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
         .row = (uint16_t)(glass.y + panel->offset.y),
     };
     walk.first = held->pixels +
-                 (size_t)in_bytes((int16_t)(area.y - held->bounds.y), rows) * held->stride +
-                 (size_t)in_bytes((int16_t)(area.x - held->bounds.x), columns) * pixel;
+                 (size_t)pmb_whole_bytes((uint16_t)(area.y - held->bounds.y), rows) * held->stride +
+                 (size_t)pmb_whole_bytes((uint16_t)(area.x - held->bounds.x), columns) * pixel;
     if (PMB_WITH_TURN && panel->turn & TURN_RIGHT) {
         walk.first += walk.column_step * (walk.bytes - 1);
         walk.column_step = -walk.column_step;

@@ -45,15 +45,10 @@ static inline uint16_t known_get(const struct known *k, int32_t column, int32_t 
     }
 }
 
+/* Of one bit whole rows are put at once (model.h). */
 static inline void known_put(const struct known *k, int32_t x, int32_t y, uint16_t value)
 {
     uint8_t *row = known_row(k, y);
-    if (k->bits == 1) {
-        const uint8_t bit = (uint8_t)(0x80 >> (x & 7));
-        row += x >> 3;
-        *row = (uint8_t)(value ? *row | bit : *row & ~bit);
-        return;
-    }
     const uint8_t per_byte = (uint8_t)(8 / (k->bits > 8 ? 8 : k->bits));
     const uint8_t shift = (uint8_t)(8 - k->bits * (x % per_byte + 1));
     if (k->bits == 16) {

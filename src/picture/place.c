@@ -97,13 +97,13 @@ static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach 
     if (k->bits != 1 || !format->one_bit || !format->shade || place->scale != 1 || style->mirror ||
         style->mask || (style->turn & 3))
         return false;
-    const pmb_point p = {place->p.x, (int16_t)(place->p.y + y - place->part.y)};
+    const pmb_reach row = place->p.y + y - place->part.y;
     const pmb_color dark = pmb_pixel_color(place->block, style, 0);
     const pmb_color light = pmb_pixel_color(place->block, style, 1);
     const uint8_t *byte = known_row(k, y) + (place->part.x >> 3);
     uint8_t mask = (uint8_t)(0x80 >> (place->part.x & 7));
-    pmb_span_fill(place->c, p.x, p.y, place->part.w, 1, dark);
-    for (pmb_reach x = place->part.x, at = p.x; x < end;) {
+    pmb_span_fill(place->c, place->p.x, row, place->part.w, 1, dark);
+    for (pmb_reach x = place->part.x, at = place->p.x; x < end;) {
         uint8_t count = 0;
         for (; count < sizeof shares && x < end; count++, x++) {
             shares[count] = *byte & mask ? 255 : 0;
@@ -113,7 +113,7 @@ static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach 
                 byte++;
             }
         }
-        pmb_span_shade(place->c, at, p.y, count, shares, light);
+        pmb_span_shade(place->c, at, row, count, shares, light);
         at += count;
     }
     return true;

@@ -51,7 +51,7 @@ static pmb_status send_changes(pmb_screen *screen)
     const pmb_canvas *c = &screen->canvas;
     const PMB_FLASH pmb_format *f = c->format;
     const pmb_panel *panel = screen->panel;
-    const pmb_rect part = pmb_rect_common(c->bounds, screen->area);
+    const pmb_rect part = screen->area;
     struct search s = {
         .screen = screen,
         .patches = pmb_patches_of(screen),

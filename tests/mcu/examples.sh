@@ -4,6 +4,7 @@
 set -eu
 here=$(cd "$(dirname "$0")" && pwd)
 out=$1
+. "$here/within.sh"
 format='mcu: %-12s %7s %8s %6s %14s %12s %9s\n'
 # shellcheck disable=SC2059
 printf "$format" example flash RAM stack "to 1st frame" "a frame" "bytes sent"
@@ -24,12 +25,6 @@ for elf in "$out"/*.elf; do
         echo "mcu: $name is not in tests/mcu/examples.txt" >&2
         exit 1
     fi
-    for pair in "flash $flash $2" "RAM $ram $3" "stack $stack $4" "first_frame $first $5" \
-        "frame $frame $6"; do
-        set -- $pair
-        if [ "$2" -gt "$3" ]; then
-            echo "mcu: $name: $1 is $2, more than the $3 of tests/mcu/examples.txt" >&2
-            exit 1
-        fi
-    done
+    within examples.txt "$name" flash "$flash" "$2" RAM "$ram" "$3" stack "$stack" "$4" \
+        "instructions to the first frame" "$first" "$5" "instructions a frame" "$frame" "$6"
 done

@@ -3,7 +3,7 @@
 set -eu
 here=$(cd "$(dirname "$0")" && pwd)
 out=$1
-status=0
+. "$here/within.sh"
 grep -v '^#' "$here/limits.txt" | while read -r program options flash ram stack cycles; do
     case $options in
     none) dir=$out/avr ;;
@@ -16,12 +16,6 @@ grep -v '^#' "$here/limits.txt" | while read -r program options flash ram stack 
     is_cycles=$(sed -n 's/^cycles \([0-9]*\).*/\1/p' "$dir/$program-cycles.txt" | sort -n | tail -1)
     printf 'mcu: %-4s %-9s %6d bytes of flash, %4d of RAM, %3d of stack, %7d cycles a frame\n' \
         "$program" "$options" "$is_flash" "$is_ram" "$is_stack" "$is_cycles"
-    for pair in "flash $is_flash $flash" "RAM $is_ram $ram" "stack $is_stack $stack" \
-        "cycles $is_cycles $cycles"; do
-        set -- $pair
-        if [ "$2" -gt "$3" ]; then
-            echo "mcu: $program with $options: $1 is $2, more than the $3 of tests/mcu/limits.txt" >&2
-            exit 1
-        fi
-    done
+    within limits.txt "$program with $options" flash "$is_flash" "$flash" RAM "$is_ram" "$ram" \
+        stack "$is_stack" "$stack" cycles "$is_cycles" "$cycles"
 done
