@@ -257,6 +257,41 @@ static void one_bit_is_masked_recoloured_and_inverted(void **state)
     block_free(&block);
 }
 
+/* Where bits meet bits there is a shorter way; also in part, clipped, and past the last coordinate.
+ */
+static void one_bit_on_one_bit_is_the_same_anywhere(void **state)
+{
+    (void)state;
+    static const PMB_FLASH pmb_format *const formats[] = {&pmb_mono_vertical, &pmb_mono_horizontal};
+    static uint8_t pixels[W * H / 8];
+    struct pixels p = some_pixels(PMB_PIXELS_ONE_BIT, 37, 20, 6);
+    struct block block = encode(&p);
+    const pmb_picture picture = picture_of(&block);
+    for (unsigned i = 0; i < 8; i++) {
+        const pmb_picture_style style = {.invert = i & 1, .part = {5, 3, 29, 15}};
+        const int16_t away = i & 2 ? 32760 : 0;
+        const pmb_rect clip = {4, 6, 25, 9};
+        pmb_canvas c;
+        assert_int_equal(
+            pmb_canvas_init(&c, formats[i / 4], (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
+            PMB_OK);
+        pmb_fill(&c, PMB_BLACK);
+        (void)pmb_canvas_narrow_clip(&c, clip);
+        c.origin = (pmb_point){(int16_t)-away, (int16_t)-away};
+        assert_int_equal(draw(&c, &picture, (pmb_point){away, away}, &style), PMB_OK);
+        c.origin = (pmb_point){0, 0};
+        for (int16_t y = 0; y < H; y++)
+            for (int16_t x = 0; x < W; x++) {
+                const bool drawn = x < 29 && y < 15 && pmb_rect_holds(clip, (pmb_point){x, y});
+                const bool light = drawn && (p.values[(y + 3) * 37 + x + 5] != 0) != style.invert;
+                assert_int_equal(pmb_canvas_peek(&c, (pmb_point){x, y}),
+                                 light ? PMB_WHITE : PMB_BLACK);
+            }
+    }
+    pixels_free(&p);
+    block_free(&block);
+}
+
 static void a_clip_and_bands_change_nothing(void **state)
 {
     (void)state;
@@ -457,6 +492,7 @@ int main(void)
         cmocka_unit_test(transparent_pixels_are_left_alone),
         cmocka_unit_test(parts_are_scaled_turned_and_mirrored),
         cmocka_unit_test(one_bit_is_masked_recoloured_and_inverted),
+        cmocka_unit_test(one_bit_on_one_bit_is_the_same_anywhere),
         cmocka_unit_test(a_clip_and_bands_change_nothing),
         cmocka_unit_test(pictures_are_drawn_from_a_reader),
         cmocka_unit_test(damage_is_found_and_harmless),
