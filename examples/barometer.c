@@ -31,8 +31,8 @@ static void paint(pmb_canvas *c, void *scene)
     char text[12];
     pmb_fill(c, PMB_BLACK);
     (void)pmb_number_text(text, sizeof text, b->now, &(pmb_number){.decimals = 1});
-    const int16_t end = pmb_text(c, &large, (pmb_point){0, 12}, text);
-    pmb_text(c, &small, (pmb_point){(int16_t)(end + 3), 12}, "hPa");
+    pmb_text(c, &large, (pmb_point){0, 12}, text);
+    pmb_text(c, &small, (pmb_point){(int16_t)(pmb_text_width(&large, text) + 3), 12}, "hPa");
     const char *trend = b->now > b->before + 5   ? "rising ↑"
                         : b->now < b->before - 5 ? "falling ↓"
                                                  : "steady";

@@ -29,8 +29,9 @@ static void draw_angle(pmb_canvas *c, int16_t y, const char *label, int32_t thou
     (void)pmb_number_text(text, sizeof text, tenths,
                           &(pmb_number){.decimals = 1, .width = 5, .plus = true});
     pmb_text(c, &small, (pmb_point){68, (int16_t)(y - 14)}, label);
-    const int16_t end = pmb_text(c, &large, (pmb_point){68, y}, text);
-    pmb_text(c, &large, (pmb_point){end, y}, "°");
+    const int16_t width = pmb_text_width(&large, text);
+    pmb_text(c, &large, (pmb_point){68, y}, text);
+    pmb_text(c, &large, (pmb_point){(int16_t)(68 + width), y}, "°");
 }
 
 static void paint(pmb_canvas *c, void *scene)

@@ -57,7 +57,8 @@ static void paint(pmb_canvas *c, void *scene)
     const pmb_text_style mid = {.font = &pmb_font_bollard20, .color = sand};
     const pmb_text_style note = {
         .font = &pmb_font_slipway, .fallbacks = with_icons, .color = quiet};
-    const int16_t x = pmb_text(c, &big, (pmb_point){MARGIN, base}, "4.12 ");
+    const int16_t x = (int16_t)(MARGIN + pmb_text_width(&big, "4.12 "));
+    pmb_text(c, &big, (pmb_point){MARGIN, base}, "4.12 ");
     pmb_text(c, &mid, (pmb_point){x, base}, "14:05");
     pmb_text_box(c, &note, rest, &right, PMB_ICON_LIGHTHOUSE " Pellan Quay");
 }

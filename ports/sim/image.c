@@ -88,7 +88,8 @@ int image_text(struct image *image, int x, int y, int scale, const char *text, s
     memset(pixels, 0, sizeof pixels);
     (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, MOST_WIDTH, ROWS}, pixels,
                           sizeof pixels);
-    const int width = pmb_text(&c, &label_style, (pmb_point){0, CAPITALS}, text);
+    const int width = pmb_text_width(&label_style, text);
+    pmb_text(&c, &label_style, (pmb_point){0, CAPITALS}, text);
     for (int row = 0; row < ROWS; row++)
         for (int column = 0; column < width; column++)
             if (pmb_canvas_peek(&c, (pmb_point){(int16_t)column, (int16_t)row}))

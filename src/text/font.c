@@ -1,37 +1,8 @@
 /* font.c - finding and reading the glyphs of a font block (docs/formats.md). */
 #include "pemble/text.h"
 #include "geometry/checksum.h"
+#include "text/block.h"
 #include "text/glyph.h"
-
-enum {
-    VERSION = 2,
-    HEADER_BYTES = 28,
-    RANGE_BYTES = 5,
-    GLYPH_BYTES = 8,
-    PAIR_BYTES = 5,
-    AT_VERSION = 4,
-    AT_DEPTH = 5,
-    AT_METRICS = 6, /* ascent, descent, line, cap height, x height */
-    AT_LINE = 8,
-    AT_DIGIT = 11,
-    AT_RANGES = 12,
-    AT_GLYPHS = 14,
-    AT_REPLACEMENT = 16,
-    AT_PAIRS = 18,
-    AT_SIZE = 20,
-    AT_CHECKSUM = 24
-};
-
-/* Two bytes, the lower first. On AVR they are one load: of two, avr-gcc (5.4 at least) makes one
- * itself, but from RAM. */
-static inline uint16_t pair_of(const PMB_FLASH uint8_t *bytes)
-{
-#ifdef __AVR__
-    return *(const PMB_FLASH uint16_t *)bytes;
-#else
-    return (uint16_t)(bytes[0] | bytes[1] << 8);
-#endif
-}
 
 /* For two pairs beside each other: not inlined on AVR, so that they are not made one either. */
 #ifdef __AVR__
@@ -40,7 +11,7 @@ __attribute__((noinline))
 static uint16_t
 two_at(const PMB_FLASH uint8_t *bytes)
 {
-    return pair_of(bytes);
+    return pmb_pair_of(bytes);
 }
 
 static uint32_t four_at(const PMB_FLASH uint8_t *bytes)
@@ -77,12 +48,8 @@ static bool find(const PMB_FLASH pmb_font *font, pmb_code code, uint16_t *number
     const PMB_FLASH uint8_t *range = font->bytes + HEADER_BYTES;
     uint16_t before = 0;
     for (uint16_t left = short_at(font, AT_RANGES); left > 0; left--, range += RANGE_BYTES) {
-#ifdef PMB_PLAIN_TEXT
-        const uint16_t first = pair_of(range);
-#else
         const uint32_t first = three_at(range);
-#endif
-        const uint16_t count = pair_of(range + 3);
+        const uint16_t count = pmb_pair_of(range + 3);
         if (code < first)
             break;
         if (code - first < count) {
@@ -100,27 +67,19 @@ pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number)
     const PMB_FLASH uint8_t *records = records_of(font);
     const PMB_FLASH uint8_t *record = records + (size_t)GLYPH_BYTES * number;
     const PMB_FLASH uint8_t *pairs = records + (size_t)GLYPH_BYTES * short_at(font, AT_GLYPHS);
-#ifdef PMB_PLAIN_TEXT
-    const PMB_FLASH uint8_t *bits = pairs + two_at(record);
-    const uint8_t depth = 1, kept = 0;
-#else
     const PMB_FLASH uint8_t *bits =
         pairs + (size_t)PAIR_BYTES * short_at(font, AT_PAIRS) + (three_at(record) & 0x3FFFFF);
-    const uint8_t depth = font->bytes[AT_DEPTH], kept = record[2] >> 6;
-#endif
     return (pmb_glyph){
         .font = font,
         .bits = bits,
-#ifndef PMB_PLAIN_TEXT
         .number = number,
-#endif
-        .w = record[3],
-        .h = record[4],
-        .left = (int8_t)record[5],
-        .top = (int8_t)record[6],
-        .advance = record[7],
-        .depth = depth,
-        .kept = kept,
+        .w = record[AT_W],
+        .h = record[AT_H],
+        .left = (int8_t)record[AT_LEFT],
+        .top = (int8_t)record[AT_TOP],
+        .advance = record[AT_ADVANCE],
+        .depth = font->bytes[AT_DEPTH],
+        .kept = record[2] >> 6,
     };
 }
 
@@ -139,9 +98,6 @@ pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code)
     const PMB_FLASH pmb_font *font = style->font;
     uint16_t number;
     bool found = find(font, code, &number);
-#ifdef PMB_PLAIN_TEXT
-    (void)found;
-#else
     if (!found && style->fallbacks) {
         uint16_t other;
         for (const PMB_FLASH pmb_font *const *next = style->fallbacks; *next && !found; next++)
@@ -151,9 +107,8 @@ pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code)
                 found = true;
             }
     }
-#endif
     pmb_glyph glyph = pmb_font_glyph(font, number);
-    if (PMB_WITH_RICH_TEXT && style->tabular)
+    if (style->tabular)
         make_tabular(&glyph, code);
     return glyph;
 }
@@ -229,7 +184,7 @@ pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
         return PMB_ERR_ARGUMENT;
     const PMB_FLASH uint8_t *b = font->bytes;
     if (font->size < HEADER_BYTES || b[0] != 'P' || b[1] != 'M' || b[2] != 'B' || b[3] != 'F' ||
-        b[AT_VERSION] != VERSION || (b[AT_DEPTH] != 1 && b[AT_DEPTH] != 2 && b[AT_DEPTH] != 4))
+        b[AT_VERSION] != FONT_VERSION || (b[AT_DEPTH] != 1 && b[AT_DEPTH] != 2 && b[AT_DEPTH] != 4))
         return PMB_ERR_DATA;
     if (b[AT_LINE] == 0 || four_at(b + AT_SIZE) != font->size ||
         four_at(b + AT_CHECKSUM) != checksum(b + HEADER_BYTES, font->size - HEADER_BYTES))

@@ -1,4 +1,4 @@
-/* text.c - drawing and measuring a line of text. */
+/* text.c - drawing and measuring a line of text; with PMB_PLAIN_TEXT, plain.c is in its place. */
 #include "pemble/options.h"
 #include "pemble/text.h"
 #include "shape/spans.h"
@@ -7,6 +7,7 @@
 #include "text/glyph.h"
 #include "geometry/limits.h"
 
+#ifndef PMB_PLAIN_TEXT
 enum { ROOM = 16 };
 
 /* A glyph whose bits can be copied as they lie in the font. */
@@ -24,7 +25,6 @@ static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reac
     c->format->stamp(c, &area, g->bits, first, g->w, color);
 }
 
-#ifndef PMB_PLAIN_TEXT
 /* Mixes the colour into a rectangle, all of it by the same share. */
 static void shade_rect(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, uint8_t share,
                        pmb_color color)
@@ -92,14 +92,10 @@ static void shade_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
             pmb_span_shade(c, x + g->left + piece.x, y - g->top + piece.y + row, piece.w,
                            piece.shares, color);
 }
-#endif
 
 static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
                        pmb_reach pen, uint8_t scale)
 {
-#ifdef PMB_PLAIN_TEXT
-    (void)scale;
-#else
     if (scale > 1 || (style->turn & 3) != 0) {
         draw_rects(c, g, style, p, pen, scale);
         return;
@@ -108,7 +104,6 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *
         shade_glyph(c, g, p.x + pen, p.y, style->color);
         return;
     }
-#endif
     stamp_glyph(c, g, p.x + pen, p.y, style->color);
 }
 
@@ -127,29 +122,32 @@ static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **
     if (code == 0)
         return false;
     *glyph = pmb_style_glyph(style, code);
-#ifdef PMB_PLAIN_TEXT
-    (void)scale;
-    (void)pen;
-#else
     if (pen->font == glyph->font)
         pen->at += (pmb_reach)pmb_font_kerning(pen->font, pen->number, glyph->number) * scale;
     pen->font = glyph->font;
     pen->number = glyph->number;
-#endif
     return true;
 }
 
-pmb_reach pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                       const char *end)
+void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                  const char *end)
 {
     const uint8_t scale = pmb_style_scale(style);
     struct pen pen = {.at = 0};
     pmb_glyph glyph;
     while (pen.at <= INT16_MAX && text != end && next_glyph(style, scale, &text, &pen, &glyph)) {
-        if (c)
-            draw_glyph(c, &glyph, style, p, pen.at, scale);
+        draw_glyph(c, &glyph, style, p, pen.at, scale);
         pen.at += (pmb_reach)glyph.advance * scale;
     }
+}
+
+pmb_reach pmb_text_reach(const pmb_text_style *style, const char *text, const char *end)
+{
+    const uint8_t scale = pmb_style_scale(style);
+    struct pen pen = {.at = 0};
+    pmb_glyph glyph;
+    while (pen.at <= INT16_MAX && text != end && next_glyph(style, scale, &text, &pen, &glyph))
+        pen.at += (pmb_reach)glyph.advance * scale;
     return pen.at;
 }
 
@@ -179,25 +177,24 @@ const char *pmb_text_cut(const pmb_text_style *style, const char *text, const ch
     return text;
 }
 
-/* Whether the rows of an upright text are all outside of the clip: then only its width is wanted.
- */
+/* Whether the rows of an upright text are all outside of the clip. */
 static bool is_hidden(const pmb_canvas *c, const pmb_text_style *style, pmb_point p)
 {
     const pmb_font_metrics m = pmb_font_measure(style->font);
     const pmb_reach scale = pmb_style_scale(style), row = (pmb_reach)p.y + c->origin.y;
-    const bool upright = !PMB_WITH_RICH_TEXT || ((style->turn & 3) == 0 && !style->fallbacks);
-    return upright && (row + m.descent * scale <= c->clip.y ||
-                       row - m.ascent * scale >= (pmb_reach)c->clip.y + c->clip.h);
+    return (style->turn & 3) == 0 && !style->fallbacks &&
+           (row + m.descent * scale <= c->clip.y ||
+            row - m.ascent * scale >= (pmb_reach)c->clip.y + c->clip.h);
 }
 
-int16_t pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
+void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
-    if (is_hidden(c, style, p))
-        c = NULL;
-    return pmb_coordinate(p.x + pmb_text_run(c, style, p, text, NULL));
+    if (!is_hidden(c, style, p))
+        pmb_text_run(c, style, p, text, NULL);
 }
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
-    return pmb_coordinate(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL));
+    return pmb_coordinate(pmb_text_reach(style, text, NULL));
 }
+#endif

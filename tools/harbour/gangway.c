@@ -43,8 +43,8 @@ static void draw_now(pmb_canvas *c, const struct gangway *g, int top)
     if (high >= 0)
         draw_right(c, right, top + 21, (clock_text(text + 3, high), text));
     (void)pmb_number_text(text, sizeof text, height, &(pmb_number){.decimals = 2});
-    const int end = pmb_text(c, &large, at(0, top + 21), text);
-    pmb_text(c, &small, at(end, top + 21), "m");
+    pmb_text(c, &large, at(0, top + 21), text);
+    pmb_text(c, &small, at(pmb_text_width(&large, text), top + 21), "m");
     draw_right(c, right - 10, top + 8, rising ? "rising" : "falling");
     draw_trend(c, right - 7, top + 3, rising);
 }
