@@ -5,17 +5,31 @@
  * see: PMB_WHITE is light on an OLED, an LCD and paper alike. Each pixel format turns it into the
  * nearest thing that its pixels can show; a one-bit format takes a colour as light when
  * pmb_color_luma() is 128 or more.
+ *
+ * With PMB_ONE_BIT a colour is no more than that: dark or light, which the compiler finds out.
  */
 #ifndef PEMBLE_COLOR_H
 #define PEMBLE_COLOR_H
 
 #include <stdint.h>
+#include "pemble/options.h"
 
-typedef uint16_t pmb_color;
+/* 77 + 150 + 29 = 256: the weights of ITU-R BT.601, section 2.5.1 (0.299, 0.587, 0.114) in 1/256,
+ * of the components as a colour has them: their top bits, repeated below so that full stays full. */
+#define PMB_LUMA(red, green, blue)                                                                 \
+    ((77u * (((red)&0xF8u) | ((red)&0xF8u) >> 5) + 150u * (((green)&0xFCu) | ((green)&0xFCu) >> 6) + \
+      29u * (((blue)&0xF8u) | ((blue)&0xF8u) >> 5)) >>                                             \
+     8)
 
 /* A colour from 8-bit red, green and blue (0 to 255 each). */
+#ifdef PMB_ONE_BIT
+typedef uint8_t pmb_color; /* 0 or 255 */
+#define PMB_RGB(red, green, blue) ((pmb_color)(PMB_LUMA(red, green, blue) < 128 ? 0 : 255))
+#else
+typedef uint16_t pmb_color;
 #define PMB_RGB(red, green, blue)                                                                  \
     ((pmb_color)((((red)&0xF8u) << 8) | (((green)&0xFCu) << 3) | (((blue)&0xF8u) >> 3)))
+#endif
 
 #define PMB_BLACK   PMB_RGB(0, 0, 0)
 #define PMB_GREY    PMB_RGB(128, 128, 128)
@@ -33,8 +47,7 @@ uint8_t pmb_color_red(pmb_color color);
 uint8_t pmb_color_green(pmb_color color);
 uint8_t pmb_color_blue(pmb_color color);
 
-/* Brightness, 0 (black) to 255 (white): 0.299 R + 0.587 G + 0.114 B
- * (ITU-R BT.601, section 2.5.1), in whole numbers. */
+/* Brightness, 0 (black) to 255 (white): PMB_LUMA. */
 uint8_t pmb_color_luma(pmb_color color);
 
 #endif

@@ -1,6 +1,27 @@
 /* color.c - components and brightness of a 5-6-5 colour. */
 #include "pemble/color.h"
 
+#ifdef PMB_ONE_BIT
+uint8_t pmb_color_red(pmb_color color)
+{
+    return color;
+}
+
+uint8_t pmb_color_green(pmb_color color)
+{
+    return color;
+}
+
+uint8_t pmb_color_blue(pmb_color color)
+{
+    return color;
+}
+
+uint8_t pmb_color_luma(pmb_color color)
+{
+    return color;
+}
+#else
 /* Repeating the top bits below maps 31 and 63 to 255, and 0 to 0. */
 uint8_t pmb_color_red(pmb_color color)
 {
@@ -19,8 +40,6 @@ uint8_t pmb_color_blue(pmb_color color)
 
 uint8_t pmb_color_luma(pmb_color color)
 {
-    /* 77 + 150 + 29 = 256: the BT.601 weights in 1/256. */
-    return (uint8_t)((77u * pmb_color_red(color) + 150u * pmb_color_green(color) +
-                      29u * pmb_color_blue(color)) >>
-                     8);
+    return (uint8_t)PMB_LUMA(color >> 8, color >> 3, (unsigned)color << 3);
 }
+#endif

@@ -4,12 +4,16 @@
 
 #include "pemble/canvas.h"
 
-/* Whether a colour is shown as light (color.h). */
-static inline bool pmb_mono_is_light(pmb_color color)
+/* What all pixels of a byte have in a colour: 255 when it is shown as light (color.h), else 0. */
+static inline uint8_t pmb_mono_byte(pmb_color color)
 {
+#ifdef PMB_ONE_BIT
+    return color;
+#else
     if (color == PMB_WHITE || color == PMB_BLACK) /* most are */
-        return color == PMB_WHITE;
-    return pmb_color_luma(color) >= 128;
+        return (uint8_t)color;
+    return pmb_color_luma(color) < 128 ? 0x00 : 0xFF;
+#endif
 }
 
 #endif

@@ -17,16 +17,16 @@ static uint8_t columns_mask(int16_t left, int16_t right, bool left_is_lsb)
     return (uint8_t)((0xFFu >> left) & (0xFFu << (8 - right)));
 }
 
-static void put(uint8_t *byte, uint8_t mask, bool light)
+static void put(uint8_t *byte, uint8_t mask, uint8_t all)
 {
-    *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
+    *byte = (uint8_t)((*byte & ~mask) | (all & mask));
 }
 
 static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
 {
     const pmb_rect area = *where;
     const bool left_is_lsb = !c->format->msb_first;
-    const bool light = pmb_mono_is_light(color);
+    const uint8_t all = pmb_mono_byte(color);
     const int16_t end = (int16_t)(area.x + area.w);
     const int16_t first = (int16_t)(area.x / 8), last = (int16_t)((end - 1) / 8);
     const int16_t into = (int16_t)(area.x & 7), tail = (int16_t)(end - last * 8);
@@ -34,10 +34,10 @@ static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
     const uint8_t tail_mask = columns_mask(0, tail, left_is_lsb);
     for (int16_t y = area.y; y < area.y + area.h; y++) {
         uint8_t *row = c->pixels + (size_t)y * c->stride;
-        put(row + first, head_mask, light);
+        put(row + first, head_mask, all);
         if (last > first) {
-            memset(row + first + 1, light ? 0xFF : 0x00, (size_t)(last - first - 1));
-            put(row + last, tail_mask, light);
+            memset(row + first + 1, all, (size_t)(last - first - 1));
+            put(row + last, tail_mask, all);
         }
     }
 }
@@ -47,13 +47,13 @@ static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t 
 {
     const pmb_rect area = *where;
     const bool left_is_lsb = !c->format->msb_first;
-    const bool light = pmb_mono_is_light(color);
+    const uint8_t all = pmb_mono_byte(color);
     for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
         uint8_t *row = c->pixels + (size_t)y * c->stride;
         uint16_t bit = first;
         for (int16_t x = area.x; x < area.x + area.w; x++, bit++)
             if (bits[bit / 8] & 0x80 >> (bit & 7))
-                put(row + x / 8, bit_of(x, left_is_lsb), light);
+                put(row + x / 8, bit_of(x, left_is_lsb), all);
     }
 }
 
@@ -65,11 +65,11 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
                   pmb_color color)
 {
     const bool left_is_lsb = !c->format->msb_first;
-    const bool light = pmb_mono_is_light(color);
+    const uint8_t all = pmb_mono_byte(color);
     uint8_t *row = c->pixels + (size_t)y * c->stride;
     for (; count > 0; count--, x++)
         if (*shares++ >= 128)
-            put(row + x / 8, bit_of(x, left_is_lsb), light);
+            put(row + x / 8, bit_of(x, left_is_lsb), all);
 }
 #endif
 

@@ -21,10 +21,10 @@ static uint8_t *byte_at(const pmb_canvas *c, int16_t x, int16_t y)
     return c->pixels + (size_t)((uint16_t)y / 8) * c->stride + x;
 }
 
-static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, bool light)
+static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, uint8_t all)
 {
-    const uint8_t keep = (uint8_t)~mask, set = light ? mask : 0;
-    if (mask == 0xFF)
+    const uint8_t keep = (uint8_t)~mask, set = all & mask;
+    if (keep == 0)
         memset(bytes, set, (size_t)count);
     else
         for (; count > 0; count--, bytes++)
@@ -37,21 +37,21 @@ static const PMB_FLASH uint8_t rows_above[9] = {0x00, 0x01, 0x03, 0x07, 0x0F,
 
 static void fill(pmb_canvas *c, const pmb_rect *area, pmb_color color)
 {
-    const bool light = pmb_mono_is_light(color);
+    const uint8_t all = pmb_mono_byte(color);
     uint8_t *bytes = byte_at(c, area->x, area->y);
     uint8_t top = area->y & 7;
     int16_t left = (int16_t)(area->h + top);
 #ifndef PMB_SMALL
     if ((uint16_t)area->w == c->stride && (left & 7) == 0 && top == 0) {
         /* Whole lines follow one another. */
-        memset(bytes, light ? 0xFF : 0x00, (size_t)(left / 8) * c->stride);
+        memset(bytes, all, (size_t)(left / 8) * c->stride);
         return;
     }
 #endif
     for (; left > 0; bytes += c->stride, left = (int16_t)(left - 8), top = 0) {
         const uint8_t end = left < 8 ? (uint8_t)left : 8;
         const uint8_t mask = (uint8_t)(rows_above[end] & ~rows_above[top]);
-        set_bits(bytes, area->w, is_msb_first(c) ? reversed(mask) : mask, light);
+        set_bits(bytes, area->w, is_msb_first(c) ? reversed(mask) : mask, all);
     }
 }
 
@@ -64,11 +64,11 @@ static uint8_t bit_of(const pmb_canvas *c, int16_t y)
 static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *bits,
                   uint16_t first, uint16_t pitch, pmb_color color)
 {
-    const bool light = pmb_mono_is_light(color);
+    const uint8_t all = pmb_mono_byte(color);
     uint8_t mask = bit_of(c, area->y), *line = byte_at(c, area->x, area->y);
     for (int16_t rows = area->h; rows > 0; rows--, first = (uint16_t)(first + pitch)) {
         const PMB_FLASH uint8_t *next = bits + first / 8;
-        const uint8_t keep = (uint8_t)~mask, set = light ? mask : 0;
+        const uint8_t keep = (uint8_t)~mask, set = all & mask;
         uint8_t *byte = line, ahead = (uint8_t)(*next++ << (first & 7)), left = 8 - (first & 7);
         for (int16_t count = area->w; count > 0; count--, byte++, left--) {
             if (left == 0) {
@@ -95,11 +95,11 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
                   pmb_color color)
 {
     const uint8_t mask = bit_of(c, y);
-    const bool light = pmb_mono_is_light(color);
+    const uint8_t all = pmb_mono_byte(color);
     uint8_t *byte = byte_at(c, x, y);
     for (; count > 0; count--, byte++)
         if (*shares++ >= 128)
-            *byte = (uint8_t)(light ? *byte | mask : *byte & ~mask);
+            *byte = (uint8_t)((*byte & ~mask) | (all & mask));
 }
 #endif
 

@@ -131,13 +131,13 @@ pmb_status pmb_picture_check(const pmb_picture *picture)
 
 pmb_color pmb_pixel_color(const pmb_block *b, const pmb_picture_style *style, uint16_t value)
 {
-    pmb_color color = value;
     if (b->info.pixels == PMB_PIXELS_ONE_BIT) {
         const bool light = (value != 0) != style->invert;
         if (style->recolor)
             return light ? style->light : style->dark;
         return light ? PMB_WHITE : PMB_BLACK;
     }
+    pmb_color color = PMB_RGB(value >> 8, value >> 3, (unsigned)value << 3);
     if (b->info.pixels == PMB_PIXELS_INK)
         color = value == 2 ? PMB_RED : value == 1 ? PMB_WHITE : PMB_BLACK;
     else if (b->info.pixels == PMB_PIXELS_GREY)

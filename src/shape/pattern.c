@@ -83,22 +83,32 @@ static uint8_t between(uint8_t from, uint8_t to, int32_t step, int32_t steps)
     return (uint8_t)(from + (way + (way < 0 ? -steps / 2 : steps / 2)) / steps);
 }
 
-static pmb_color color_at(const struct gradient *g, int16_t x, int16_t y)
+struct components {
+    unsigned red, green, blue;
+};
+
+static struct components components_at(const struct gradient *g, int16_t x, int16_t y)
 {
     const int32_t step = g->down ? (int32_t)y - g->start.y : (int32_t)x - g->start.x;
-    if (g->steps == 0)
-        return g->from;
-    return PMB_RGB(
-        (unsigned)between(pmb_color_red(g->from), pmb_color_red(g->to), step, g->steps),
-        (unsigned)between(pmb_color_green(g->from), pmb_color_green(g->to), step, g->steps),
-        (unsigned)between(pmb_color_blue(g->from), pmb_color_blue(g->to), step, g->steps));
+    const int32_t steps = g->steps > 0 ? g->steps : 1;
+    return (struct components){
+        between(pmb_color_red(g->from), pmb_color_red(g->to), step, steps),
+        between(pmb_color_green(g->from), pmb_color_green(g->to), step, steps),
+        between(pmb_color_blue(g->from), pmb_color_blue(g->to), step, steps)};
+}
+
+static pmb_color color_at(const struct gradient *g, int16_t x, int16_t y)
+{
+    const struct components at = components_at(g, x, y);
+    return PMB_RGB(at.red, at.green, at.blue);
 }
 
 /* Whether a pixel of a one-bit gradient is light: its brightness, 0 to 255, as a level of 0 to 16.
  */
 static bool is_light(const void *how, int16_t x, int16_t y)
 {
-    const uint16_t luma = pmb_color_luma(color_at(how, x, y));
+    const struct components at = components_at(how, x, y);
+    const unsigned luma = PMB_LUMA(at.red, at.green, at.blue);
     return (luma * 16u + 127) / 255 > order[y & 3][x & 3];
 }
 

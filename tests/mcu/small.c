@@ -13,7 +13,7 @@ static int16_t random_below(int limit)
     return (int16_t)((seed >> 16) % (uint32_t)limit);
 }
 
-enum { KINDS = 10, W = 128, H = 64 };
+enum { KINDS = 11, W = 128, H = 64 };
 
 static void draw(pmb_canvas *c, int kind)
 {
@@ -47,6 +47,9 @@ static void draw(pmb_canvas *c, int kind)
         break;
     case 7:
         pmb_line_dashed(c, a, b, (uint8_t)(1 + random_below(5)), (uint8_t)random_below(5), color);
+        break;
+    case 9:
+        pmb_rect_gradient(c, r, PMB_BLACK, PMB_WHITE, size & 1);
         break;
     case 8:
         pmb_rect_stroke(c, r, color);
