@@ -45,7 +45,7 @@ struct pmb_format {
     const PMB_FLASH pmb_format *base; /* of two planes: the format of each */
 
     /* Sets all pixels of a rectangle of at least 1 x 1. */
-    void (*fill)(pmb_canvas *c, const pmb_rect *area, pmb_color color);
+    void (*fill)(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color);
 
     /* Sets the pixels of a rectangle of at least 1 x 1 where a bit is set. The bits lie most
      * significant first; the upper left one is bit number `first` of the bytes (0 is the top bit),

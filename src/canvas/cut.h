@@ -5,6 +5,16 @@
 #include "pemble/canvas.h"
 #include "geometry/limits.h"
 
+/* What the clip leaves of `size` pixels in one direction; false: nothing. */
+static inline bool pmb_cut_pixels(pmb_reach *from, pmb_reach *size, pmb_reach clip,
+                                  pmb_reach clip_size)
+{
+    const pmb_reach end = pmb_least(*from + *size, clip + clip_size);
+    *from = pmb_most(*from, clip);
+    *size = end - *from;
+    return *size > 0;
+}
+
 /* A rectangle, moved by the origin and clipped, as the format takes it: in the coordinates of the
  * buffer. False: nothing is left of it. Takes coordinates from -65536 to 65535 and sizes up to
  * 65536, which may be negative. */

@@ -43,17 +43,17 @@ static void fill_nibbles(pmb_canvas *c, int16_t x, int16_t y, int16_t count, uin
         put(place_of(c, x++, y), level);
 }
 
-static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
+                 pmb_color color)
 {
-    const pmb_rect area = *where;
     const uint8_t level = level_of(color);
     const bool vertical = c->format->rows_per_line == 2;
-    for (int16_t y = area.y; y < area.y + area.h; y++) {
-        if (vertical && !(y & 1) && y + 1 < area.y + area.h) {
-            memset(place_of(c, area.x, y).byte, level * 0x11, (size_t)area.w);
+    for (int16_t y = top; y < top + h; y++) {
+        if (vertical && !(y & 1) && y + 1 < top + h) {
+            memset(place_of(c, left, y).byte, level * 0x11, (size_t)w);
             y++;
         } else {
-            fill_nibbles(c, area.x, y, area.w, level);
+            fill_nibbles(c, left, y, w, level);
         }
     }
 }

@@ -54,13 +54,13 @@ static void put(pmb_canvas *c, int16_t x, int16_t y, uint8_t index)
         *byte = (uint8_t)(x & 1 ? (*byte & 0xF0) | index : (*byte & 0x0F) | index << 4);
 }
 
-static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
+                 pmb_color color)
 {
-    const pmb_rect area = *where;
     const uint8_t index = index_of(c, color);
     const bool nibbles = c->format->columns_per_byte == 2;
-    for (int16_t y = area.y; y < area.y + area.h; y++) {
-        int16_t x = area.x, count = area.w;
+    for (int16_t y = top; y < top + h; y++) {
+        int16_t x = left, count = w;
         if (nibbles && x & 1) {
             put(c, x++, y, index);
             count--;

@@ -22,17 +22,17 @@ static void put(uint8_t *byte, uint8_t mask, uint8_t all)
     *byte = (uint8_t)((*byte & ~mask) | (all & mask));
 }
 
-static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
+                 pmb_color color)
 {
-    const pmb_rect area = *where;
     const bool left_is_lsb = !c->format->msb_first;
     const uint8_t all = pmb_mono_byte(color);
-    const int16_t end = (int16_t)(area.x + area.w);
-    const int16_t first = (int16_t)(area.x / 8), last = (int16_t)((end - 1) / 8);
-    const int16_t into = (int16_t)(area.x & 7), tail = (int16_t)(end - last * 8);
+    const int16_t end = (int16_t)(left + w);
+    const int16_t first = (int16_t)(left / 8), last = (int16_t)((end - 1) / 8);
+    const int16_t into = (int16_t)(left & 7), tail = (int16_t)(end - last * 8);
     const uint8_t head_mask = columns_mask(into, first == last ? tail : 8, left_is_lsb);
     const uint8_t tail_mask = columns_mask(0, tail, left_is_lsb);
-    for (int16_t y = area.y; y < area.y + area.h; y++) {
+    for (int16_t y = top; y < top + h; y++) {
         uint8_t *row = c->pixels + (size_t)y * c->stride;
         put(row + first, head_mask, all);
         if (last > first) {

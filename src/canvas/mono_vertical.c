@@ -32,26 +32,25 @@ static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, uint8_t all)
 }
 
 /* The rows of a byte above row n. */
-static const PMB_FLASH uint8_t rows_above[9] = {0x00, 0x01, 0x03, 0x07, 0x0F,
-                                                0x1F, 0x3F, 0x7F, 0xFF};
+static const PMB_FLASH uint8_t rows_above[8] = {0x00, 0x01, 0x03, 0x07, 0x0F, 0x1F, 0x3F, 0x7F};
 
-static void fill(pmb_canvas *c, const pmb_rect *area, pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     const uint8_t all = pmb_mono_byte(color);
-    uint8_t *bytes = byte_at(c, area->x, area->y);
-    uint8_t top = area->y & 7;
-    int16_t left = (int16_t)(area->h + top);
+    uint8_t *bytes = byte_at(c, left, top);
+    uint8_t mask = (uint8_t)~rows_above[top & 7];
+    int16_t rows = (int16_t)(h + (top & 7));
 #ifndef PMB_SMALL
-    if ((uint16_t)area->w == c->stride && (left & 7) == 0 && top == 0) {
+    if ((uint16_t)w == c->stride && (rows & 7) == 0 && mask == 0xFF) {
         /* Whole lines follow one another. */
-        memset(bytes, all, (size_t)(left / 8) * c->stride);
+        memset(bytes, all, (size_t)(rows / 8) * c->stride);
         return;
     }
 #endif
-    for (; left > 0; bytes += c->stride, left = (int16_t)(left - 8), top = 0) {
-        const uint8_t end = left < 8 ? (uint8_t)left : 8;
-        const uint8_t mask = (uint8_t)(rows_above[end] & ~rows_above[top]);
-        set_bits(bytes, area->w, is_msb_first(c) ? reversed(mask) : mask, all);
+    for (; rows > 0; bytes += c->stride, rows = (int16_t)(rows - 8), mask = 0xFF) {
+        if (rows < 8)
+            mask &= rows_above[rows];
+        set_bits(bytes, w, is_msb_first(c) ? reversed(mask) : mask, all);
     }
 }
 

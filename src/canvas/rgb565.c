@@ -50,12 +50,12 @@ static void fill_blocks(uint8_t *at, size_t bytes, uint64_t four)
     put_block(last, four);
 }
 
-static void fill(pmb_canvas *c, const pmb_rect *where, pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
+                 pmb_color color)
 {
-    const pmb_rect area = *where;
-    uint8_t *at = pixel_at(c, area.x, area.y);
-    size_t bytes = (size_t)area.w * 2;
-    int16_t rows = area.h;
+    uint8_t *at = pixel_at(c, left, top);
+    size_t bytes = (size_t)w * 2;
+    int16_t rows = h;
     if (bytes < BLOCK) {
         for (; rows > 0; rows--, at += c->stride)
             for (size_t i = 0; i < bytes; i += 2)

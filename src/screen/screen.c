@@ -67,17 +67,15 @@ static void begin_band(pmb_screen *screen)
     pmb_canvas *c = &screen->canvas;
     const pmb_rect *area = &screen->area;
     const pmb_size size = screen->panel->size;
-    pmb_rect part = {0, 0, 0, 0};
+    pmb_reach x = area->x, y = area->y, w = area->w, h = area->h;
     c->origin = (pmb_point){0, 0};
-    c->clip = *area;
-    if (pmb_canvas_cut(c, &part, area->x, area->y, area->w, area->h))
-        c->format->fill(c, &part, PMB_BLACK);
-    if (!pmb_canvas_cut(c, &part, 0, 0, size.w, size.h))
-        part.w = 0;
-    c->clip.x = (int16_t)(part.x + c->bounds.x);
-    c->clip.y = (int16_t)(part.y + c->bounds.y);
-    c->clip.w = part.w;
-    c->clip.h = part.h;
+    c->format->fill(c, (int16_t)(x - c->bounds.x), (int16_t)(y - c->bounds.y), area->w, area->h,
+                    PMB_BLACK);
+    if (!pmb_cut_pixels(&x, &w, 0, size.w))
+        w = 0;
+    if (!pmb_cut_pixels(&y, &h, 0, size.h))
+        h = 0;
+    c->clip = (pmb_rect){(int16_t)x, (int16_t)y, (int16_t)w, (int16_t)h};
 }
 
 /* Sends what was painted in the band that the buffer holds. */

@@ -99,9 +99,8 @@ static void fill_part(const struct rows *rows, int32_t x, int32_t y, int32_t w, 
         pmb_span_fill(c, x, y, w, h, rows->color);
         return;
     }
-    const pmb_rect area = {(int16_t)(x + c->origin.x - c->bounds.x),
-                           (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h};
-    c->format->fill(c, &area, rows->color);
+    c->format->fill(c, (int16_t)(x + c->origin.x - c->bounds.x),
+                    (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h, rows->color);
 }
 
 static void draw_block(const struct rows *rows, int32_t first, int32_t height)

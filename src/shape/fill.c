@@ -8,11 +8,15 @@
 void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
                    pmb_color color)
 {
-    pmb_rect area;
-    if (!pmb_canvas_cut(c, &area, x, y, w, h))
+    x += c->origin.x;
+    y += c->origin.y;
+    if (!pmb_cut_pixels(&y, &h, c->clip.y, c->clip.h) ||
+        !pmb_cut_pixels(&x, &w, c->clip.x, c->clip.w))
         return;
+    const pmb_rect area = {(int16_t)(x - c->bounds.x), (int16_t)(y - c->bounds.y), (int16_t)w,
+                           (int16_t)h};
     pmb_canvas_touch(c, &area);
-    c->format->fill(c, &area, color);
+    c->format->fill(c, area.x, area.y, area.w, area.h, color);
 }
 
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,

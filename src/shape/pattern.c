@@ -37,10 +37,9 @@ static void fill_chosen(pmb_canvas *c, pmb_rect area, chooser choose, const void
                 run++;
                 continue;
             }
-            const pmb_rect held = {(int16_t)(area.x + i - run - c->bounds.x),
-                                   (int16_t)(y - c->bounds.y), run, 1};
             if (run > 0)
-                c->format->fill(c, &held, color);
+                c->format->fill(c, (int16_t)(area.x + i - run - c->bounds.x),
+                                (int16_t)(y - c->bounds.y), run, 1, color);
             run = 0;
         }
     }
@@ -127,7 +126,7 @@ void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, 
     const pmb_rect held = {(int16_t)(area.x - c->bounds.x), (int16_t)(area.y - c->bounds.y), area.w,
                            area.h};
     if (c->format->one_bit) {
-        c->format->fill(c, &held, PMB_BLACK);
+        c->format->fill(c, held.x, held.y, held.w, held.h, PMB_BLACK);
         fill_chosen(c, area, is_light, &g, PMB_WHITE);
         return;
     }
@@ -135,10 +134,11 @@ void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, 
     /* One line of one colour after the other. */
     const int16_t lines = down ? held.h : held.w;
     for (int16_t i = 0; i < lines; i++) {
-        const pmb_rect line = down ? (pmb_rect){held.x, (int16_t)(held.y + i), held.w, 1}
-                                   : (pmb_rect){(int16_t)(held.x + i), held.y, 1, held.h};
-        c->format->fill(
-            c, &line,
-            color_at(&g, (int16_t)(area.x + (down ? 0 : i)), (int16_t)(area.y + (down ? i : 0))));
+        const pmb_color color =
+            color_at(&g, (int16_t)(area.x + (down ? 0 : i)), (int16_t)(area.y + (down ? i : 0)));
+        if (down)
+            c->format->fill(c, held.x, (int16_t)(held.y + i), held.w, 1, color);
+        else
+            c->format->fill(c, (int16_t)(held.x + i), held.y, 1, held.h, color);
     }
 }
