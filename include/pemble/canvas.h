@@ -47,11 +47,11 @@ struct pmb_format {
     /* Sets all pixels of a rectangle of at least 1 x 1. */
     void (*fill)(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color);
 
-    /* Sets the pixels of a rectangle of at least 1 x 1 where a bit is set. The bits lie most
+    /* Sets the pixels of a rectangle of 1 x 1 to 255 x 255 where a bit is set. The bits lie most
      * significant first; the upper left one is bit number `first` of the bytes (0 is the top bit),
      * and each row of them begins `pitch` bits after the one above. */
     void (*stamp)(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, uint16_t pitch, pmb_color color);
+                  uint16_t first, uint8_t pitch, pmb_color color);
 
     /* Mixes a colour into `count` pixels of one row, from column x on, each by its own share: 0
      * leaves the pixel alone, 255 sets it. A format of one bit sets it from 128 on. */

@@ -45,13 +45,13 @@ static pmb_status spi(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t
     /* The dividers 2, 4, 8 ... are pairs of a slow and a doubled clock. */
     SPSR = divider & 1 ? 0 : 1 << SPI2X;
     SPCR = (uint8_t)(1 << SPE | 1 << MSTR | divider / 2);
-    for (size_t i = 0; i < count; i++) {
-        SPDR = out ? out[i] : 0;
+    for (; count > 0; count--) {
+        SPDR = out ? *out++ : 0;
         while (!(SPSR & 1 << SPIF))
             ;
         const uint8_t back = SPDR;
         if (in)
-            in[i] = back;
+            *in++ = back;
     }
     return PMB_OK;
 }
@@ -72,15 +72,14 @@ enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, BYTE_TAKEN = 0x28 };
 
 static bool send_bytes(const uint8_t *bytes, size_t count)
 {
-    for (; count > 0; count--) {
-        TWDR = *bytes++;
-        /* An acknowledged address and an acknowledged byte have codes of their own; which it is we
-         * know. */
-        const uint8_t code = act(0);
-        if (code != BYTE_TAKEN && code != ADDRESS_TAKEN)
-            return false;
-    }
-    return true;
+    uint8_t code = BYTE_TAKEN;
+    if (count > 0)
+        do {
+            TWDR = *bytes++;
+            code = act(0);
+            /* An acknowledged address has a code of its own; which it is we know. */
+        } while ((code == BYTE_TAKEN || code == ADDRESS_TAKEN) && --count > 0);
+    return count == 0;
 }
 
 static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *head,

@@ -64,7 +64,7 @@ static uint8_t level_at(struct place place)
 }
 
 static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, uint16_t pitch, pmb_color color)
+                  uint16_t first, uint8_t pitch, pmb_color color)
 {
     const pmb_rect area = *where;
     const uint8_t level = level_of(color);

@@ -37,7 +37,7 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
 }
 
 static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, uint16_t pitch, pmb_color color)
+                  uint16_t first, uint8_t pitch, pmb_color color)
 {
     pmb_canvas a = plane_of(c, 0), b = plane_of(c, 1);
     a.format->stamp(&a, area, bits, first, pitch, first_plane(color));

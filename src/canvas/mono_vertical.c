@@ -27,8 +27,9 @@ static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, uint8_t all)
     if (keep == 0)
         memset(bytes, set, (size_t)count);
     else
-        for (; count > 0; count--, bytes++)
+        do
             *bytes = (uint8_t)((*bytes & keep) | set);
+        while (bytes++, --count > 0);
 }
 
 /* The rows of a byte above row n. */
@@ -61,23 +62,34 @@ static uint8_t bit_of(const pmb_canvas *c, int16_t y)
 }
 
 static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, uint16_t pitch, pmb_color color)
+                  uint16_t first, uint8_t pitch, pmb_color color)
 {
-    const uint8_t all = pmb_mono_byte(color);
+    const uint8_t all = pmb_mono_byte(color), w = (uint8_t)area->w;
     uint8_t mask = bit_of(c, area->y), *line = byte_at(c, area->x, area->y);
-    for (int16_t rows = area->h; rows > 0; rows--, first = (uint16_t)(first + pitch)) {
-        const PMB_FLASH uint8_t *next = bits + first / 8;
+    uint8_t into = first & 7, left = 0, ahead = 0;
+    bits += first / 8;
+    for (uint8_t rows = (uint8_t)area->h; rows > 0; rows--) {
         const uint8_t keep = (uint8_t)~mask, set = all & mask;
-        uint8_t *byte = line, ahead = (uint8_t)(*next++ << (first & 7)), left = 8 - (first & 7);
-        for (int16_t count = area->w; count > 0; count--, byte++, left--) {
+        uint8_t *byte = line;
+        for (; into >= left; left = 8) { /* the bits beside the rectangle */
+            into = (uint8_t)(into - left);
+            ahead = *bits++;
+        }
+        ahead = (uint8_t)(ahead << into);
+        left = (uint8_t)(left - into);
+        uint8_t count = w;
+        do {
             if (left == 0) {
-                ahead = *next++;
+                ahead = *bits++;
                 left = 8;
             }
             if (ahead & 0x80)
                 *byte = (uint8_t)((*byte & keep) | set);
+            byte++;
             ahead = (uint8_t)(ahead << 1);
-        }
+            left--;
+        } while (--count > 0);
+        into = (uint8_t)(pitch - w);
         mask = (uint8_t)(is_msb_first(c) ? mask >> 1 : mask << 1);
         if (mask == 0) {
             mask = is_msb_first(c) ? 0x80 : 0x01;

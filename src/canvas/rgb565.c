@@ -79,7 +79,7 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
 }
 
 static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,
-                  uint16_t first, uint16_t pitch, pmb_color color)
+                  uint16_t first, uint8_t pitch, pmb_color color)
 {
     const pmb_rect area = *where;
     for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {

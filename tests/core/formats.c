@@ -91,7 +91,7 @@ static void stamps_set_only_their_bits(void **state)
                            y = random_below(&seed, H - 3), pitch = random_below(&seed, 10);
             const pmb_color color = random_below(&seed, 2) ? PMB_WHITE : PMB_BLACK;
             const pmb_rect area = {(int16_t)x, (int16_t)y, (int16_t)w, (int16_t)h};
-            s.c.format->stamp(&s.c, &area, bits, (uint16_t)first, (uint16_t)pitch, color);
+            s.c.format->stamp(&s.c, &area, bits, (uint16_t)first, (uint8_t)pitch, color);
             for (unsigned k = 0; k < w * h; k++) {
                 const unsigned bit = first + k / w * pitch + k % w;
                 if (bits[bit / 8] & 0x80 >> bit % 8)
