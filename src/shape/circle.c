@@ -65,7 +65,7 @@ static void draw_ends(pmb_canvas *c, const pmb_rect *r, pmb_reach i, pmb_reach h
     const pmb_reach width = r->w - 2 * from, x = r->x + from, y = r->y + i;
     if (from < 0)
         return;
-    if (2 * count >= width)
+    if (count >= width - count)
         count = width;
     else
         pmb_span_fill(c, x + width - count, y, count, height, color);
@@ -73,25 +73,34 @@ static void draw_ends(pmb_canvas *c, const pmb_rect *r, pmb_reach i, pmb_reach h
 }
 
 /* A stroke has the pixels of a row that have none above or none below, and its two ends. */
+static pmb_reach end_of(pmb_reach above, pmb_reach here, pmb_reach below)
+{
+    return above < 0 || below < 0 ? INT16_MAX : pmb_most(1, pmb_most(above, below) - here);
+}
+
 static void draw(pmb_canvas *c, const pmb_rect *r, int16_t w, bool stroke, pmb_color color)
 {
     pmb_reach last;
     const pmb_reach first = visible_rows(c, r, &last);
     struct edge edge = edge_of(w, r->h);
+    pmb_reach above = -1, here = -1, from = -1, count = 0, height = 0;
     if (w > LONGEST || first >= last)
         return;
-    pmb_reach above = indent(&edge, (int16_t)(first - 1)), here = indent(&edge, (int16_t)first);
-    const pmb_reach end_of_straight = pmb_least(r->h - w / 2 - 1, last);
-    for (pmb_reach i = first, height = 1; i < last; i += height) {
-        /* Between the corners all rows are alike. */
-        height = i > w / 2 && i < end_of_straight ? end_of_straight - i : 1;
-        const pmb_reach below = indent(&edge, (int16_t)(i + height));
-        const bool open = stroke && above >= 0 && below >= 0;
-        draw_ends(c, r, i, height, here, open ? pmb_most(1, pmb_most(above, below) - here) : r->w,
-                  color);
+    for (pmb_reach i = first - 1; i <= last; i++) {
+        const pmb_reach below = indent(&edge, (int16_t)i);
+        /* Of the row above. Rows that are alike are drawn as one. */
+        const pmb_reach end = stroke ? end_of(above, here, below) : INT16_MAX;
+        if (here != from || end != count) {
+            draw_ends(c, r, i - 1 - height, height, from, count, color);
+            from = here;
+            count = end;
+            height = 0;
+        }
+        height = i > first ? height + 1 : 0;
         above = here;
         here = below;
     }
+    draw_ends(c, r, last - height, height, from, count, color);
 }
 
 /* A square; anything else is too large. */
