@@ -8,45 +8,43 @@
 #include "shape/spans.h"
 
 #ifdef PMB_ONLY_CIRCLES
-enum { LONGEST = 180 }; /* its square fits into 16 bits, and so do all the sums here */
+enum { LONGEST = 180 };      /* its square fits into 16 bits, and so do all the sums here */
+enum { NONE = 255, ALL = 255 }; /* of a row's pixels: for the indent, for the count */
 
-/* The edge of a rectangle with round corners `w` across, as it is followed from row to row: a pixel
- * is inside when dx^2 + dy^2 <= w^2, and `excess` is the left side less the right one. */
+/* A circle `w` across, followed from row to row. Distances from its middle are doubled: a pixel is
+ * inside when dx^2 + dy^2 <= w^2, and `excess` is the left side less the right one. */
 struct edge {
-    int16_t w, h;           /* of the corners, of the rectangle */
-    int16_t excess, dx, dy; /* of the outermost pixel of the row looked at last; see pmb_outline */
+    int16_t excess, dy;
+    uint8_t dx, w; /* dx is that of the outermost pixel of the row looked at last */
 };
 
-static struct edge edge_of(int16_t w, int16_t h)
+/* At a row; those above and below the circle count, too. */
+static struct edge edge_at(uint8_t w, int16_t row)
 {
-    const int16_t dx = w & 1 ? 0 : 1;
-    return (struct edge){.w = w, .h = h, .dx = dx, .excess = (int16_t)(dx - (int16_t)(w * w))};
+    const uint8_t dx = w & 1 ? 0 : 1;
+    const int16_t dy = (int16_t)(2 * row + 1 - w);
+    return (struct edge){(int16_t)((int16_t)(dx + dy * dy) - (int16_t)(w * w)), dy, dx, w};
 }
 
-/*
- * The pixels between the left edge of the rectangle and the first pixel of its row i; -1 when the
- * row has none. Neighbouring rows differ little, so dx is moved from where it was.
- */
-static int16_t indent(struct edge *e, int16_t i)
+static void step(struct edge *e)
 {
-    const int16_t w = e->w, upper = w / 2, lower = (int16_t)(e->h - upper);
-    int16_t dx = e->dx, excess = e->excess;
-    if (i < 0 || i >= e->h)
-        return -1;
-    if (i >= upper && i < lower && e->h > w)
-        return 0;
-    if (i >= upper)
-        i = (int16_t)(i + w - e->h);
-    const int16_t dy = (int16_t)(2 * i + 1 - w);
-    excess = (int16_t)(excess + (int16_t)((dy - e->dy) * (dy + e->dy)));
-    for (; dx > 1 && excess > 0; dx = (int16_t)(dx - 2))
+    e->excess = (int16_t)(e->excess + 4 * e->dy + 4);
+    e->dy = (int16_t)(e->dy + 2);
+}
+
+/* The pixels beside the first one that is inside; NONE is. Neighbouring rows differ little, so dx
+ * is moved from where it was. */
+static uint8_t indent(struct edge *e)
+{
+    int16_t excess = e->excess;
+    uint8_t dx = e->dx;
+    for (; dx > 1 && excess > 0; dx = (uint8_t)(dx - 2))
         excess = (int16_t)(excess - 4 * dx + 4);
-    for (; dx + 2 < w && excess + 4 * dx + 4 <= 0; dx = (int16_t)(dx + 2))
+    for (; dx + 2 < e->w && excess + 4 * dx + 4 <= 0; dx = (uint8_t)(dx + 2))
         excess = (int16_t)(excess + 4 * dx + 4);
     e->excess = excess;
     e->dx = dx;
-    e->dy = dy;
-    return excess <= 0 ? (int16_t)((w - 1 - dx) >> 1) : -1;
+    return excess <= 0 ? (uint8_t)((e->w - 1 - dx) / 2) : NONE;
 }
 
 /* The rows of an outline that the clip shows, as first and last (exclusive). */
@@ -58,14 +56,15 @@ static pmb_reach visible_rows(const pmb_canvas *c, const pmb_rect *r, pmb_reach 
 }
 
 /* `count` pixels at the left and at the right end of row i and of those below it that are alike,
- * `from` away from the edges; all of it where they meet, nothing where the row is empty. */
-static void draw_ends(pmb_canvas *c, const pmb_rect *r, pmb_reach i, pmb_reach height,
-                      pmb_reach from, pmb_reach count, pmb_color color)
+ * `from` away from the edges; all of it where they meet. */
+static void draw_ends(pmb_canvas *c, const pmb_rect *r, pmb_reach i, pmb_reach height, uint8_t from,
+                      uint8_t ends, pmb_color color)
 {
     const pmb_reach width = r->w - 2 * from, x = r->x + from, y = r->y + i;
-    if (from < 0)
+    pmb_reach count = ends;
+    if (from == NONE)
         return;
-    if (count >= width - count)
+    if (ends == ALL || 2 * count >= width)
         count = width;
     else
         pmb_span_fill(c, x + width - count, y, count, height, color);
@@ -73,32 +72,39 @@ static void draw_ends(pmb_canvas *c, const pmb_rect *r, pmb_reach i, pmb_reach h
 }
 
 /* A stroke has the pixels of a row that have none above or none below, and its two ends. */
-static pmb_reach end_of(pmb_reach above, pmb_reach here, pmb_reach below)
+static uint8_t end_of(uint8_t above, uint8_t here, uint8_t below)
 {
-    return above < 0 || below < 0 ? INT16_MAX : pmb_most(1, pmb_most(above, below) - here);
+    const uint8_t most = above > below ? above : below;
+    return most == NONE ? ALL : most > here ? (uint8_t)(most - here) : 1;
 }
 
-static void draw(pmb_canvas *c, const pmb_rect *r, int16_t w, bool stroke, pmb_color color)
+/* A rectangle with round corners `size` across. */
+static void draw(pmb_canvas *c, const pmb_rect *r, int16_t size, bool stroke, pmb_color color)
 {
-    pmb_reach last;
-    const pmb_reach first = visible_rows(c, r, &last);
-    struct edge edge = edge_of(w, r->h);
-    pmb_reach above = -1, here = -1, from = -1, count = 0, height = 0;
-    if (w > LONGEST || first >= last)
+    const uint8_t w = (uint8_t)size, half = w / 2;
+    const pmb_reach upper = w - half, lower = r->h - half; /* between them all rows are whole */
+    uint8_t above = NONE, here = NONE, from = NONE, count = ALL;
+    pmb_reach last, i = visible_rows(c, r, &last), height = 0;
+    if (size > LONGEST || i >= last)
         return;
-    for (pmb_reach i = first - 1; i <= last; i++) {
-        const pmb_reach below = indent(&edge, (int16_t)i);
+    i--;
+    struct edge edge = edge_at(w, (int16_t)(i < upper ? i : i < lower ? upper - 1 : i + w - r->h));
+    for (pmb_reach left = last - i; left >= 0; left--) {
+        const uint8_t below = i >= upper && i < lower ? 0 : indent(&edge);
         /* Of the row above. Rows that are alike are drawn as one. */
-        const pmb_reach end = stroke ? end_of(above, here, below) : INT16_MAX;
+        const uint8_t end = stroke ? end_of(above, here, below) : ALL;
         if (here != from || end != count) {
             draw_ends(c, r, i - 1 - height, height, from, count, color);
             from = here;
             count = end;
             height = 0;
         }
-        height = i > first ? height + 1 : 0;
+        height++;
         above = here;
         here = below;
+        i++;
+        if (i < upper || i >= lower)
+            step(&edge);
     }
     draw_ends(c, r, last - height, height, from, count, color);
 }
@@ -123,14 +129,18 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
 {
     pmb_reach last;
     const pmb_reach first = visible_rows(c, &r, &last);
-    const pmb_rect hole = pmb_rect_inset(r, width);
-    struct edge outer = edge_of(r.w, r.h), inner = edge_of(hole.w, hole.h);
+    const int16_t hole = pmb_rect_inset(r, width).w;
     if (diameter(r) > LONGEST || width <= 0)
         return;
+    struct edge outer = edge_at((uint8_t)r.w, (int16_t)first);
+    struct edge inner = edge_at(hole > 0 ? (uint8_t)hole : 0,
+                                (int16_t)pmb_most(first - width, -1));
     for (pmb_reach i = first; i < last; i++) {
-        const pmb_reach from = indent(&outer, (int16_t)i);
-        const pmb_reach to = indent(&inner, (int16_t)(i - width));
-        draw_ends(c, &r, i, 1, from, to < 0 ? r.w : width + to - from, color);
+        const uint8_t from = indent(&outer), to = indent(&inner);
+        draw_ends(c, &r, i, 1, from, to == NONE ? ALL : (uint8_t)(width + to - from), color);
+        step(&outer);
+        if (i + 1 >= width)
+            step(&inner);
     }
 }
 
