@@ -58,50 +58,58 @@ static pmb_status spi(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t
 
 const pmb_port avr_spi_port = {.spi = spi, .pin_write = pin_write, .wait_us = wait_us};
 
-/* Starts an action of the two-wire interface, waits for its end, and returns the status code
- * (section "2-wire Serial Interface", tables of status codes). */
-static inline uint8_t act(uint8_t control)
+/* Starts an action of the two-wire interface; see section "2-wire Serial Interface". */
+static inline void start(uint8_t control)
 {
     TWCR = (uint8_t)(control | 1 << TWINT | 1 << TWEN);
-    while (!(TWCR & 1 << TWINT))
-        ;
-    return TWSR & 0xF8;
 }
 
-enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, BYTE_TAKEN = 0x28 };
+enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, ADDRESS_REFUSED = 0x20, BYTE_TAKEN = 0x28 };
 
+/* Waits for its end and returns the status code (tables of status codes). The lowest bits are those
+ * of the prescaler, which is 0. */
+static inline __attribute__((always_inline)) uint8_t end(void)
+{
+    while (!(TWCR & 1 << TWINT))
+        ;
+    return TWSR;
+}
+
+/* Each goes when what was sent before, the address or a byte, has been taken; which of the two it
+ * is we know. The last is then on its way. */
 static bool send_bytes(const uint8_t *bytes, size_t count)
 {
-    uint8_t code = BYTE_TAKEN;
-    if (count > 0)
-        do {
-            TWDR = *bytes++;
-            code = act(0);
-            /* An acknowledged address has a code of its own; which it is we know. */
-        } while ((code == BYTE_TAKEN || code == ADDRESS_TAKEN) && --count > 0);
-    return count == 0;
+    for (; count > 0; count--) {
+        const uint8_t byte = *bytes++, code = end();
+        if (code != BYTE_TAKEN && code != ADDRESS_TAKEN)
+            return false;
+        TWDR = byte;
+        start(0);
+    }
+    return true;
 }
 
 static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *head,
                             size_t head_count, const uint8_t *body, size_t body_count)
 {
-    pmb_status status = PMB_OK;
     (void)context;
     TWSR = 0;
     /* Two speeds, so that no division is linked. */
     TWBR =
         bus->hertz && bus->hertz < 400000 ? (F_CPU / 100000 - 16) / 2 : (F_CPU / 400000 - 16) / 2;
-    const uint8_t address = (uint8_t)(bus->address << 1);
-    if (act(1 << TWSTA) != STARTED)
-        status = PMB_ERR_BUS;
-    else if (!send_bytes(&address, 1))
-        status = PMB_ERR_NO_ANSWER;
-    else if (!send_bytes(head, head_count) || !send_bytes(body, body_count))
-        status = PMB_ERR_BUS;
+    start(1 << TWSTA);
+    if (end() == STARTED) {
+        TWDR = (uint8_t)(bus->address << 1);
+        start(0);
+    }
+    const bool sent = send_bytes(head, head_count) && send_bytes(body, body_count);
+    const uint8_t code = end();
     TWCR = 1 << TWINT | 1 << TWEN | 1 << TWSTO;
     while (TWCR & 1 << TWSTO)
         ;
-    return status;
+    if (sent && (code == BYTE_TAKEN || code == ADDRESS_TAKEN))
+        return PMB_OK;
+    return code == ADDRESS_REFUSED ? PMB_ERR_NO_ANSWER : PMB_ERR_BUS;
 }
 
 const pmb_port avr_i2c_port = {.i2c_write = i2c_write, .wait_us = wait_us};

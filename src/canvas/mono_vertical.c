@@ -18,18 +18,39 @@ static bool is_msb_first(const pmb_canvas *c)
 
 static uint8_t *byte_at(const pmb_canvas *c, int16_t x, int16_t y)
 {
+#ifdef PMB_SMALL /* a band of a page or a few */
+    uint8_t *line = c->pixels;
+    for (; y >= 8; y = (int16_t)(y - 8))
+        line += c->stride;
+    return line + x;
+#else
     return c->pixels + (size_t)((uint16_t)y / 8) * c->stride + x;
+#endif
 }
 
-static void set_bits(uint8_t *bytes, int16_t count, uint8_t mask, uint8_t all)
+/* Without a call where all is small: what is kept over it would have to be saved. */
+static inline void set_bytes(uint8_t *bytes, uint16_t count, uint8_t value)
 {
-    const uint8_t keep = (uint8_t)~mask, set = all & mask;
-    if (keep == 0)
-        memset(bytes, set, (size_t)count);
-    else
-        do
-            *bytes = (uint8_t)((*bytes & keep) | set);
-        while (bytes++, --count > 0);
+#ifdef PMB_SMALL
+    do
+        *bytes++ = value;
+    while (--count != 0);
+#else
+    memset(bytes, value, count);
+#endif
+}
+
+static inline void set_bits(uint8_t *bytes, uint16_t count, uint8_t mask, uint8_t all)
+{
+    const uint8_t keep = (uint8_t)~mask, set = all ? mask : 0;
+    if (keep == 0) {
+        set_bytes(bytes, count, set);
+        return;
+    }
+    do {
+        *bytes = (uint8_t)((*bytes & keep) | set);
+        bytes++;
+    } while (--count != 0);
 }
 
 /* The rows of a byte above row n. */
@@ -48,10 +69,13 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
         return;
     }
 #endif
-    for (; rows > 0; bytes += c->stride, rows = (int16_t)(rows - 8), mask = 0xFF) {
+    for (;; bytes += c->stride, mask = 0xFF) {
         if (rows < 8)
             mask &= rows_above[rows];
-        set_bits(bytes, w, is_msb_first(c) ? reversed(mask) : mask, all);
+        set_bits(bytes, (uint16_t)w, is_msb_first(c) ? reversed(mask) : mask, all);
+        rows = (int16_t)(rows - 8);
+        if (rows <= 0)
+            return;
     }
 }
 
@@ -69,7 +93,7 @@ static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *
     uint8_t into = first & 7, left = 0, ahead = 0;
     bits += first / 8;
     for (uint8_t rows = (uint8_t)area->h; rows > 0; rows--) {
-        const uint8_t keep = (uint8_t)~mask, set = all & mask;
+        const uint8_t keep = (uint8_t)~mask, set = all ? mask : 0;
         uint8_t *byte = line;
         for (; into >= left; left = 8) { /* the bits beside the rectangle */
             into = (uint8_t)(into - left);
