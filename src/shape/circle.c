@@ -40,11 +40,11 @@ static uint8_t indent(struct edge *e)
     uint8_t dx = e->dx;
     for (; dx > 1 && excess > 0; dx = (uint8_t)(dx - 2))
         excess = (int16_t)(excess - 4 * dx + 4);
-    for (; dx + 2 < e->w && excess + 4 * dx + 4 <= 0; dx = (uint8_t)(dx + 2))
+    for (; (uint8_t)(dx + 2) < e->w && excess + 4 * dx + 4 <= 0; dx = (uint8_t)(dx + 2))
         excess = (int16_t)(excess + 4 * dx + 4);
     e->excess = excess;
     e->dx = dx;
-    return excess <= 0 ? (uint8_t)((e->w - 1 - dx) / 2) : NONE;
+    return excess <= 0 ? (uint8_t)(e->w - 1 - dx) >> 1 : NONE;
 }
 
 /* The rows of an outline that the clip shows, as first and last (exclusive). */

@@ -8,27 +8,35 @@
 #include "text/glyph.h"
 
 #ifdef PMB_PLAIN_TEXT
-/* The record of a character's glyph, or of that which stands for those that the font has not. */
-static const PMB_FLASH uint8_t *find(const PMB_FLASH uint8_t *font, uint16_t code)
+/* Where the tables of a font are: ranges of characters, records of glyphs, bits of glyphs. */
+struct tables {
+    const PMB_FLASH uint8_t *font, *records, *bits;
+};
+
+static struct tables tables_of(const pmb_text_style *style)
 {
-    const PMB_FLASH uint8_t *range = font + HEADER_BYTES;
-    uint16_t left = pmb_pair_of(font + AT_RANGES), number = pmb_pair_of(font + AT_REPLACEMENT);
-    uint16_t before = 0;
-    const PMB_FLASH uint8_t *records = range + RANGE_BYTES * left;
-    for (; left > 0; left--, range += RANGE_BYTES) {
-        const uint16_t from = (uint16_t)(code - pmb_pair_of(range));
-        const uint16_t count = pmb_pair_of(range + 3);
-        if (from < count) {
-            number = (uint16_t)(before + from);
-            break;
-        }
-        before = (uint16_t)(before + count);
-    }
-    return records + GLYPH_BYTES * number;
+    struct tables t = {.font = style->font->bytes};
+    t.records = t.font + HEADER_BYTES + RANGE_BYTES * pmb_pair_of(t.font + AT_RANGES);
+    t.bits = t.records + GLYPH_BYTES * pmb_pair_of(t.font + AT_GLYPHS);
+    return t;
 }
 
-/* The bits of all glyphs are behind the records of as many. */
-static void draw_glyph(pmb_canvas *c, const PMB_FLASH uint8_t *font, const PMB_FLASH uint8_t *glyph,
+/* The record of a character's glyph, or of that which stands for those that the font has not. */
+static const PMB_FLASH uint8_t *find(const struct tables *t, uint16_t code)
+{
+    uint16_t number = 0;
+    for (const PMB_FLASH uint8_t *range = t->font + HEADER_BYTES; range != t->records;
+         range += RANGE_BYTES) {
+        const uint16_t from = (uint16_t)(code - pmb_pair_of(range));
+        const uint16_t count = pmb_pair_of(range + 3);
+        if (from < count)
+            return t->records + GLYPH_BYTES * (uint16_t)(number + from);
+        number = (uint16_t)(number + count);
+    }
+    return t->records + GLYPH_BYTES * pmb_pair_of(t->font + AT_REPLACEMENT);
+}
+
+static void draw_glyph(pmb_canvas *c, const struct tables *t, const PMB_FLASH uint8_t *glyph,
                        pmb_reach x, pmb_reach y, pmb_color color)
 {
     const pmb_reach left = x + (int8_t)glyph[AT_LEFT], top = y - (int8_t)glyph[AT_TOP];
@@ -36,45 +44,44 @@ static void draw_glyph(pmb_canvas *c, const PMB_FLASH uint8_t *font, const PMB_F
     pmb_rect area;
     if (!pmb_canvas_cut(c, &area, left, top, w, glyph[AT_H]))
         return;
-    const PMB_FLASH uint8_t *bits = font + HEADER_BYTES + pmb_pair_of(glyph + AT_BITS) +
-                                    RANGE_BYTES * pmb_pair_of(font + AT_RANGES) +
-                                    GLYPH_BYTES * pmb_pair_of(font + AT_GLYPHS);
     const pmb_reach row = area.y + c->bounds.y - c->origin.y - top;
     const pmb_reach column = area.x + c->bounds.x - c->origin.x - left;
     pmb_canvas_touch(c, &area);
-    c->format->stamp(c, &area, bits, (uint16_t)(row * w + column), w, color);
+    c->format->stamp(c, &area, t->bits + pmb_pair_of(glyph + AT_BITS),
+                     (uint16_t)(row * w + column), w, color);
 }
 
 void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
                   const char *end)
 {
-    const PMB_FLASH uint8_t *const font = style->font->bytes;
+    const struct tables tables = tables_of(style);
     pmb_reach x = p.x;
     uint16_t code;
     while (text != end && (code = (uint16_t)pmb_text_next(&text)) != 0) {
-        const PMB_FLASH uint8_t *glyph = find(font, code);
-        draw_glyph(c, font, glyph, x, p.y, style->color);
+        const PMB_FLASH uint8_t *glyph = find(&tables, code);
+        draw_glyph(c, &tables, glyph, x, p.y, style->color);
         x += glyph[AT_ADVANCE];
     }
 }
 
 pmb_reach pmb_text_reach(const pmb_text_style *style, const char *text, const char *end)
 {
-    const PMB_FLASH uint8_t *const font = style->font->bytes;
+    const struct tables tables = tables_of(style);
     pmb_reach reach = 0;
     uint16_t code;
     while (text != end && (code = (uint16_t)pmb_text_next(&text)) != 0)
-        reach += find(font, code)[AT_ADVANCE];
+        reach += find(&tables, code)[AT_ADVANCE];
     return reach;
 }
 
 const char *pmb_text_cut(const pmb_text_style *style, const char *text, const char *end,
                          int32_t width)
 {
+    const struct tables tables = tables_of(style);
     const char *const start = text;
     for (pmb_reach reach = 0; text < end;) {
         const char *const before = text;
-        reach += find(style->font->bytes, (uint16_t)pmb_text_next(&text))[AT_ADVANCE];
+        reach += find(&tables, (uint16_t)pmb_text_next(&text))[AT_ADVANCE];
         if (reach > width && before > start)
             return before;
     }
@@ -83,8 +90,8 @@ const char *pmb_text_cut(const pmb_text_style *style, const char *text, const ch
 
 void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p, uint32_t code)
 {
-    const PMB_FLASH uint8_t *const font = style->font->bytes;
-    draw_glyph(c, font, find(font, (uint16_t)code), p.x, p.y, style->color);
+    const struct tables tables = tables_of(style);
+    draw_glyph(c, &tables, find(&tables, (uint16_t)code), p.x, p.y, style->color);
 }
 
 void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
