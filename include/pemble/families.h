@@ -25,7 +25,7 @@ typedef struct pmb_family {
     pmb_status (*plan)(pmb_panel *panel);
     /* After reset: everything up to, but not including, switching the display on. */
     pmb_status (*start)(pmb_panel *panel);
-    pmb_status (*write)(pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
+    pmb_status (*write)(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area);
     pmb_status (*contrast)(pmb_panel *panel, uint8_t contrast);
     pmb_status (*invert)(pmb_panel *panel, bool inverted);
     pmb_status (*show)(pmb_panel *panel, bool on); /* wake or sleep */

@@ -179,8 +179,9 @@ static pmb_status write_other(pmb_panel *panel, const pmb_canvas *held, pmb_rect
     return status;
 }
 
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
 {
+    const pmb_rect area = *where;
     if (held->format != &pmb_rgb565)
         return write_other(panel, held, area);
     pmb_walk walk = pmb_plan_walk(panel, held, area);

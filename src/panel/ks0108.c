@@ -107,7 +107,7 @@ static pmb_status start(pmb_panel *panel)
     return status;
 }
 
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)
 {
     pmb_walk walk = pmb_plan_pages(panel, held, area);
     pmb_status status = PMB_OK;

@@ -60,11 +60,11 @@ pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t 
     return status == PMB_OK ? clear(panel, rest) : status;
 }
 
-pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)
 {
     pmb_walk walk = pmb_plan_pages(panel, held, area);
     pmb_status status = PMB_OK;
-    uint8_t page = (uint8_t)(walk.row / 8);
+    uint8_t page = (uint8_t)walk.row / 8; /* there are fewer than 256 rows */
     for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step) {
         status = set_address(panel, page++, (uint8_t)walk.column);
         if (status == PMB_OK)

@@ -30,7 +30,7 @@ void pmb_paged_plan(pmb_panel *panel);
 pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t count,
                            uint8_t rest);
 
-pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
+pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area);
 pmb_status pmb_paged_contrast(pmb_panel *panel, uint8_t value);
 pmb_status pmb_paged_command(const pmb_panel *panel, uint8_t command);
 

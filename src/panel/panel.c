@@ -207,7 +207,7 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
     if (PMB_WITH_CHECKS && !can_be_written(panel, held, area))
         return PMB_ERR_ARGUMENT;
     const pmb_status status = PMB_WITH_BACKGROUND ? pmb_end_data(panel) : PMB_OK;
-    return status == PMB_OK ? family_of(panel)->write(panel, held, area) : status;
+    return status == PMB_OK ? family_of(panel)->write(panel, held, &area) : status;
 }
 
 bool pmb_panel_can_defer(const pmb_panel *panel)

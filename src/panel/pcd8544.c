@@ -65,19 +65,18 @@ static pmb_status start(pmb_panel *panel)
     return status == PMB_OK ? clear(panel) : status;
 }
 
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)
 {
     pmb_walk walk = pmb_plan_pages(panel, held, area);
-    for (uint16_t line = 0; line < walk.lines; line++, walk.first += walk.line_step) {
-        const uint8_t address[] = {(uint8_t)(SET_X | walk.column),
-                                   (uint8_t)(SET_Y | (walk.row / 8 + line))};
-        pmb_status status = pmb_send_command(panel, address, sizeof address);
+    pmb_status status = PMB_OK;
+    uint8_t address[] = {(uint8_t)(SET_X | walk.column), (uint8_t)(SET_Y | (uint8_t)walk.row / 8)};
+    for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step) {
+        status = pmb_send_command(panel, address, sizeof address);
         if (status == PMB_OK)
             status = pmb_send_strided(panel, walk.first, walk.column_step, walk.bytes, 0);
-        if (status != PMB_OK)
-            return status;
+        address[1]++;
     }
-    return PMB_OK;
+    return status;
 }
 
 static pmb_status contrast(pmb_panel *panel, uint8_t value)

@@ -36,14 +36,14 @@ pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area)
 }
 
 /* How far `value` is above a multiple of `unit`, a power of two. */
-static int16_t excess(int16_t value, uint8_t unit)
+static uint8_t excess(int16_t value, uint8_t unit)
 {
-    return value & (unit - 1);
+    return (uint8_t)value & (uint8_t)(unit - 1);
 }
 
-static int16_t shortfall(int16_t value, uint8_t unit)
+static uint8_t shortfall(int16_t value, uint8_t unit)
 {
-    return -value & (unit - 1);
+    return excess((int16_t)-value, unit);
 }
 
 void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
@@ -51,21 +51,21 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
     const pmb_size glass = panel->config->size;
     const pmb_point o = panel->offset;
     /* What is added before and behind the glass in each direction... */
-    int16_t left = excess(o.x, columns), right = shortfall((int16_t)(o.x + glass.w), columns);
-    int16_t above = excess(o.y, rows), below = shortfall((int16_t)(o.y + glass.h), rows);
+    uint8_t left = excess(o.x, columns), right = shortfall((int16_t)(o.x + glass.w), columns);
+    uint8_t above = excess(o.y, rows), below = shortfall((int16_t)(o.y + glass.h), rows);
     /* ...and as the screen sees it. */
     const uint8_t turn = PMB_WITH_TURN ? panel->turn : 0;
     if (turn & TURN_RIGHT) {
-        const int16_t keep = left;
+        const uint8_t keep = left;
         left = right;
         right = keep;
     }
     if (turn & TURN_BOTTOM) {
-        const int16_t keep = above;
+        const uint8_t keep = above;
         above = below;
         below = keep;
     }
-    const int16_t wider = (int16_t)(left + right), higher = (int16_t)(above + below);
+    const uint8_t wider = (uint8_t)(left + right), higher = (uint8_t)(above + below);
     panel->column_unit = turn & TURN_SWAP ? rows : columns;
     panel->row_unit = turn & TURN_SWAP ? columns : rows;
     if (turn & TURN_SWAP)

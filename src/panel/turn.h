@@ -55,19 +55,20 @@ typedef struct pmb_walk {
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 
 /* The same for pages of eight rows, where less is needed without turns. */
-static inline pmb_walk pmb_plan_pages(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static inline pmb_walk pmb_plan_pages(const pmb_panel *panel, const pmb_canvas *held,
+                                      const pmb_rect *area)
 {
     if (PMB_WITH_TURN)
-        return pmb_plan_walk(panel, held, area);
-    const uint16_t page = (uint16_t)(area.y - held->bounds.y) / 8u;
+        return pmb_plan_walk(panel, held, *area);
+    const uint8_t page = (uint8_t)(area->y - held->bounds.y) / 8;
     return (pmb_walk){.first =
-                          held->pixels + (size_t)page * held->stride + (area.x - held->bounds.x),
+                          held->pixels + (size_t)page * held->stride + (area->x - held->bounds.x),
                       .column_step = 1,
                       .line_step = held->stride,
-                      .bytes = (uint16_t)area.w,
-                      .lines = (uint16_t)area.h / 8u,
-                      .column = (uint16_t)(area.x + panel->offset.x),
-                      .row = (uint16_t)(area.y + panel->offset.y)};
+                      .bytes = (uint16_t)area->w,
+                      .lines = (uint8_t)area->h / 8u,
+                      .column = (uint16_t)(area->x + panel->offset.x),
+                      .row = (uint16_t)(area->y + panel->offset.y)};
 }
 
 /* The known glass of the configured size, or NULL. */

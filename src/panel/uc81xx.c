@@ -142,8 +142,9 @@ static pmb_status write_plane(const pmb_panel *panel, const pmb_canvas *held, pm
     return status == PMB_OK ? command(panel, WINDOW_OFF) : status;
 }
 
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
 {
+    const pmb_rect area = *where;
     const uint8_t flip = panel->inverted ? 0xFF : 0x00;
     pmb_status status = pmb_paper_ready(panel);
     if (pmb_paper_of(panel)->inks) {

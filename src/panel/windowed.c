@@ -91,8 +91,9 @@ static pmb_status start(pmb_panel *panel)
     return status;
 }
 
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
 {
+    const pmb_rect area = *where;
     pmb_walk walk = pmb_plan_walk(panel, held, area);
     pmb_status status = open_window(panel, pmb_in_memory(panel, area));
     for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)

@@ -1,11 +1,11 @@
 /* number.c - numbers as text. */
-#include <string.h>
 #include "pemble/number.h"
 
 /* Text that is made from its end, at the end of the caller's buffer. */
 struct backwards {
     char *text;
-    size_t size, count; /* of the buffer; of characters, also of those that had no room */
+    size_t size;   /* of the buffer */
+    uint8_t count; /* of characters, also of those that have no room */
 };
 
 static void put(struct backwards *b, char character)
@@ -15,23 +15,21 @@ static void put(struct backwards *b, char character)
         b->text[b->size - 1 - b->count] = character;
 }
 
-/* Moves it to the front, with blanks before it up to `width`; only '#' where it has no room. */
-static size_t finish(const struct backwards *b, uint8_t width)
+/* Puts blanks before it up to `width`, and moves it to the front; only '#' where it has no room. */
+static size_t finish(struct backwards *b, uint8_t width)
 {
-    const size_t blanks = width > b->count ? width - b->count : 0;
-    const size_t length = blanks + b->count;
+    while (b->count < width)
+        put(b, ' ');
     if (b->size == 0)
-        return length;
-    size_t end = b->size - 1;
-    if (length <= end) {
-        memmove(b->text + blanks, b->text + end - b->count, b->count);
-        memset(b->text, ' ', blanks);
-        end = length;
-    } else {
-        memset(b->text, '#', end);
-    }
-    b->text[end] = '\0';
-    return length;
+        return b->count;
+    const bool fits = b->count < b->size;
+    size_t left = fits ? b->count : b->size - 1;
+    const char *from = b->text + (b->size - 1 - left);
+    char *to = b->text;
+    for (; left > 0; left--, from++)
+        *to++ = fits ? *from : '#';
+    *to = '\0';
+    return b->count;
 }
 
 size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number *how)

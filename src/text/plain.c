@@ -51,27 +51,30 @@ static void draw_glyph(pmb_canvas *c, const struct tables *t, const PMB_FLASH ui
                      (uint16_t)(row * w + column), w, color);
 }
 
-void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                  const char *end)
+/* Draws the part of a text before `end` when there is a canvas; returns where the pen is then. */
+static pmb_reach run(pmb_canvas *c, const pmb_text_style *style, pmb_reach x, pmb_reach y,
+                     const char *text, const char *end)
 {
     const struct tables tables = tables_of(style);
-    pmb_reach x = p.x;
     uint16_t code;
     while (text != end && (code = (uint16_t)pmb_text_next(&text)) != 0) {
         const PMB_FLASH uint8_t *glyph = find(&tables, code);
-        draw_glyph(c, &tables, glyph, x, p.y, style->color);
+        if (c)
+            draw_glyph(c, &tables, glyph, x, y, style->color);
         x += glyph[AT_ADVANCE];
     }
+    return x;
+}
+
+void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                  const char *end)
+{
+    (void)run(c, style, p.x, p.y, text, end);
 }
 
 pmb_reach pmb_text_reach(const pmb_text_style *style, const char *text, const char *end)
 {
-    const struct tables tables = tables_of(style);
-    pmb_reach reach = 0;
-    uint16_t code;
-    while (text != end && (code = (uint16_t)pmb_text_next(&text)) != 0)
-        reach += find(&tables, code)[AT_ADVANCE];
-    return reach;
+    return run(NULL, style, 0, 0, text, end);
 }
 
 const char *pmb_text_cut(const pmb_text_style *style, const char *text, const char *end,
