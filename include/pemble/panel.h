@@ -78,6 +78,7 @@ typedef struct pmb_panel_config {
 typedef struct pmb_panel {
     const PMB_FLASH pmb_panel_config *config;
     const pmb_port *port;
+    const PMB_FLASH struct pmb_family *family;
     const PMB_FLASH pmb_format *format; /* what a canvas for this panel must have */
     pmb_size size;                      /* of the screen, after rotation */
     pmb_rect frame;                     /* what a whole buffer covers: the screen, widened to

@@ -15,9 +15,17 @@ static void wait_us(void *context, uint32_t microseconds)
 /* A pin's bit in its port, and the registers of that. */
 static volatile uint8_t *registers_of(pmb_pin pin, uint8_t *bit)
 {
-    const uint8_t number = (uint8_t)pmb_pin_number(pin);
-    *bit = (uint8_t)(1 << (number < 8 ? number : number < 14 ? number - 8 : number - 14));
-    return number < 8 ? &PIND : number < 14 ? &PINB : &PINC; /* then DDR, PORT */
+    volatile uint8_t *registers = &PIND; /* then DDR, PORT */
+    uint8_t number = (uint8_t)pmb_pin_number(pin);
+    if (number >= 14) {
+        number = (uint8_t)(number - 14);
+        registers = &PINC;
+    } else if (number >= 8) {
+        number = (uint8_t)(number - 8);
+        registers = &PINB;
+    }
+    *bit = (uint8_t)(1 << number);
+    return registers;
 }
 
 static void pin_write(void *context, pmb_pin pin, bool high)
@@ -33,14 +41,12 @@ static void pin_write(void *context, pmb_pin pin, bool high)
 static pmb_status spi(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count)
 {
-    uint32_t clock = F_CPU / 2;
-    uint8_t divider = 0;
-    const uint32_t wanted = bus->hertz ? bus->hertz : 4000000;
+    /* In steps of 65536 Hz, so that a byte is enough. */
+    uint8_t clock = (F_CPU / 2) >> 16, divider = 0;
+    const uint8_t wanted = bus->hertz ? (uint8_t)(bus->hertz >> 16) : 4000000ul >> 16;
     (void)context;
-    while (clock > wanted && divider < 6) {
-        clock /= 2;
+    for (; clock > wanted && divider < 6; clock /= 2)
         divider++;
-    }
     DDRB |= 1 << PB2 | 1 << PB3 | 1 << PB5;
     /* The dividers 2, 4, 8 ... are pairs of a slow and a doubled clock. */
     SPSR = divider & 1 ? 0 : 1 << SPI2X;

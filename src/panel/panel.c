@@ -62,11 +62,6 @@ void pmb_reset(const pmb_panel *panel)
     port->wait_us(port->context, controller->reset_wait_ms * 1000ul);
 }
 
-static const PMB_FLASH pmb_family *family_of(const pmb_panel *panel)
-{
-    return panel->config->controller->family;
-}
-
 /* What is left out of this build (options.h), and a format that the family does not have. */
 static bool is_possible(const pmb_panel *panel)
 {
@@ -86,16 +81,17 @@ pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *co
     pmb_status status = PMB_WITH_CHECKS ? check(panel) : PMB_OK;
     if (status != PMB_OK)
         return status;
+    panel->family = config->controller->family;
     panel->offset = glass_offset(config);
     pmb_plan_turn(panel);
-    status = family_of(panel)->plan(panel);
+    status = panel->family->plan(panel);
     if (status == PMB_OK && !is_possible(panel))
         status = PMB_ERR_UNSUPPORTED;
     if (status != PMB_OK)
         return status;
     config->bus.kind->idle(config, port);
     pmb_reset(panel);
-    status = family_of(panel)->start(panel);
+    status = panel->family->start(panel);
     if (status == PMB_OK)
         status = pmb_panel_invert(panel, false);
     if (status == PMB_OK)
@@ -132,35 +128,35 @@ pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)
 {
     if (PMB_WITH_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
-    return family_of(panel)->contrast(panel, contrast);
+    return panel->family->contrast(panel, contrast);
 }
 
 pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
 {
     if (PMB_WITH_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
-    return family_of(panel)->invert(panel, inverted != panel->config->invert);
+    return panel->family->invert(panel, inverted != panel->config->invert);
 }
 
 pmb_status pmb_panel_sleep(pmb_panel *panel)
 {
-    return panel ? family_of(panel)->show(panel, false) : PMB_ERR_ARGUMENT;
+    return panel ? panel->family->show(panel, false) : PMB_ERR_ARGUMENT;
 }
 
 pmb_status pmb_panel_wake(pmb_panel *panel)
 {
     if (PMB_WITH_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
-    return family_of(panel)->show(panel, true);
+    return panel->family->show(panel, true);
 }
 
 pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh)
 {
     if (!panel || refresh > PMB_REFRESH_PARTIAL)
         return PMB_ERR_ARGUMENT;
-    if (!family_of(panel)->refresh)
+    if (!panel->family->refresh)
         return PMB_ERR_UNSUPPORTED;
-    return family_of(panel)->refresh(panel, refresh);
+    return panel->family->refresh(panel, refresh);
 }
 
 void pmb_panel_write_to(pmb_panel *panel, uint8_t planes)
@@ -171,16 +167,16 @@ void pmb_panel_write_to(pmb_panel *panel, uint8_t planes)
 bool pmb_panel_is_busy(const pmb_panel *panel)
 {
     const pmb_pin busy = panel->config->busy;
-    if (!family_of(panel)->wait || busy == PMB_PIN_NONE)
+    if (!panel->family->wait || busy == PMB_PIN_NONE)
         return false;
-    return panel->port->pin_read(panel->port->context, busy) == family_of(panel)->busy_is_high;
+    return panel->port->pin_read(panel->port->context, busy) == panel->family->busy_is_high;
 }
 
 pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds)
 {
     if (!panel)
         return PMB_ERR_ARGUMENT;
-    return family_of(panel)->wait ? family_of(panel)->wait(panel, milliseconds) : PMB_OK;
+    return panel->family->wait ? panel->family->wait(panel, milliseconds) : PMB_OK;
 }
 
 static bool inside(pmb_rect inner, pmb_rect outer)
@@ -202,12 +198,17 @@ static bool can_be_written(const pmb_panel *panel, const pmb_canvas *held, pmb_r
            (held->bounds.y - panel->frame.y) % rows == 0;
 }
 
+pmb_status pmb_write_part(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *part)
+{
+    const pmb_status status = PMB_WITH_BACKGROUND ? pmb_end_data(panel) : PMB_OK;
+    return status == PMB_OK ? panel->family->write(panel, held, part) : status;
+}
+
 pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
     if (PMB_WITH_CHECKS && !can_be_written(panel, held, area))
         return PMB_ERR_ARGUMENT;
-    const pmb_status status = PMB_WITH_BACKGROUND ? pmb_end_data(panel) : PMB_OK;
-    return status == PMB_OK ? family_of(panel)->write(panel, held, &area) : status;
+    return pmb_write_part(panel, held, &area);
 }
 
 bool pmb_panel_can_defer(const pmb_panel *panel)

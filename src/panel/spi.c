@@ -24,24 +24,23 @@ static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
     pmb_pin_set(port, config->bus.data_command, true);
 }
 
-static pmb_status phase(const pmb_panel *panel, bool data, const uint8_t *bytes, size_t count)
+/* The command, and then the data. */
+static pmb_status send(const pmb_panel *panel, const uint8_t *bytes, size_t count,
+                       const uint8_t *data, size_t data_count)
 {
     const pmb_port *port = panel->port;
     const PMB_FLASH pmb_bus *bus = &panel->config->bus;
-    if (count == 0)
-        return PMB_OK;
-    pmb_pin_set(port, bus->data_command, data);
-    return port->spi(port->context, bus, bytes, NULL, count);
-}
-
-static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t command_count,
-                       const uint8_t *data, size_t data_count)
-{
-    pmb_pin_set(panel->port, panel->config->bus.select, false);
-    pmb_status status = phase(panel, false, command, command_count);
-    if (status == PMB_OK)
-        status = phase(panel, true, data, data_count);
-    pmb_pin_set(panel->port, panel->config->bus.select, true);
+    pmb_status status = PMB_OK;
+    pmb_pin_set(port, bus->select, false);
+    for (uint8_t is_data = 0; is_data < 2; is_data++) {
+        if (count > 0 && status == PMB_OK) {
+            pmb_pin_set(port, bus->data_command, is_data);
+            status = port->spi(port->context, bus, bytes, NULL, count);
+        }
+        bytes = data;
+        count = data_count;
+    }
+    pmb_pin_set(port, bus->select, true);
     return status;
 }
 
@@ -50,7 +49,8 @@ static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, 
     const pmb_port *port = panel->port;
     const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     pmb_pin_set(port, bus->select, false);
-    pmb_status status = phase(panel, false, &command, 1);
+    pmb_pin_set(port, bus->data_command, false);
+    pmb_status status = port->spi(port->context, bus, &command, NULL, 1);
     pmb_pin_set(port, bus->data_command, true);
     if (status == PMB_OK)
         status = port->spi(port->context, bus, NULL, reply, count);

@@ -3,16 +3,11 @@
 #include "pemble/screen.h"
 #include "canvas/cut.h"
 #include "geometry/limits.h"
+#include "panel/bus.h"
 #include "screen/tiles.h"
 #include "pemble/families.h"
 
 enum { LONGEST_PARTIAL_MS = 10000 };
-
-/* Rows in the smallest band, and bytes that it takes. */
-static int16_t least_rows(const pmb_panel *panel)
-{
-    return panel->row_unit;
-}
 
 static size_t bytes_of(const pmb_panel *panel, int16_t rows)
 {
@@ -30,7 +25,7 @@ static size_t part_of(const pmb_panel *panel, size_t bytes)
 
 size_t pmb_screen_least_bytes(const pmb_panel *panel)
 {
-    return bytes_of(panel, least_rows(panel));
+    return bytes_of(panel, panel->row_unit);
 }
 
 size_t pmb_screen_whole_bytes(const pmb_panel *panel)
@@ -44,8 +39,8 @@ static int16_t rows_held(const pmb_panel *panel, size_t bytes)
     const size_t least = pmb_screen_least_bytes(panel);
     int16_t rows = 0;
     for (; bytes >= least && rows < panel->frame.h; bytes -= least)
-        rows = (int16_t)(rows + least_rows(panel));
-    if (rows < PMB_TILE_ROWS || rows >= panel->frame.h)
+        rows = (int16_t)(rows + panel->row_unit);
+    if (!PMB_WITH_TILES || rows < PMB_TILE_ROWS || rows >= panel->frame.h)
         return rows;
     return (int16_t)(rows / PMB_TILE_ROWS * PMB_TILE_ROWS);
 }
@@ -82,7 +77,7 @@ static void begin_band(pmb_screen *screen)
 static pmb_status send_band(pmb_screen *screen)
 {
     screen->sent = true;
-    return pmb_panel_write(screen->panel, &screen->canvas, screen->area);
+    return pmb_write_part(screen->panel, &screen->canvas, &screen->area);
 }
 
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
@@ -220,8 +215,7 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
 
 static bool is_paper(const pmb_screen *screen)
 {
-    const PMB_FLASH pmb_controller *controller = screen->panel->config->controller;
-    return PMB_WITH_PAPER && controller->family->refresh != NULL;
+    return PMB_WITH_PAPER && screen->panel->family->refresh != NULL;
 }
 
 static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
