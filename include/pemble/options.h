@@ -11,15 +11,19 @@
  * PMB_NO_TILES: pmb_screen_init with tiles returns PMB_ERR_UNSUPPORTED; a mirror still works.
  * PMB_NO_DAMAGE: a present looks at the whole buffer, not only at what was drawn.
  * PMB_NO_PAPER: opening an e-paper panel returns PMB_ERR_UNSUPPORTED.
+ * PMB_NO_CLEAR: opening does not clear the memory of a panel, which shows what happens to be in it
+ *     until it is painted.
  * PMB_NO_READING: pmb_canvas_peek, and pmb_panel_read by I2C and SPI, must not be called; formats
  *     that are widened for a TFT are read so, too.
  * PMB_NO_BACKGROUND: nothing is sent while the next band is drawn, whatever the port can do.
- * PMB_ONE_BIT: canvases of one bit a pixel only, without a second ink.
+ * PMB_ONE_BIT: canvases of one bit a pixel only, without a second ink; a colour is then dark or
+ *     light and no more (color.h).
  * PMB_PLAIN_TEXT: fonts of one bit a pixel made with --plain and --unkerned, drawn upright and not
  *     enlarged, from one font, with the digits as wide as they are and characters up to U+FFFF;
- * other glyphs are drawn as if they were so, or not at all. Formats of one bit draw smooth shapes
- * as hard ones, which needs no shading. PMB_ONLY_CIRCLES: circles and round corners at most 180
- * pixels across, by a short routine; larger ones, and ellipses that are no circles, are not drawn.
+ *     other glyphs are drawn as if they were so, or not at all. Formats of one bit draw smooth
+ *     shapes as hard ones, which needs no shading.
+ * PMB_ONLY_CIRCLES: circles and round corners at most 180 pixels across, by a short routine; larger
+ *     ones, and ellipses that are no circles, are not drawn.
  * PMB_NEAR: coordinates and sizes from -8192 to 8191. What is drawn with others is not specified,
  *     but stays within the clip.
  */
@@ -32,6 +36,7 @@
 #define PMB_NO_TILES
 #define PMB_NO_DAMAGE
 #define PMB_NO_PAPER
+#define PMB_NO_CLEAR
 #define PMB_NO_READING
 #define PMB_NO_BACKGROUND
 #define PMB_ONE_BIT
@@ -69,6 +74,12 @@
 #define PMB_WITH_PAPER 0
 #else
 #define PMB_WITH_PAPER 1
+#endif
+
+#ifdef PMB_NO_CLEAR
+#define PMB_WITH_CLEAR 0
+#else
+#define PMB_WITH_CLEAR 1
 #endif
 
 #ifdef PMB_ONE_BIT

@@ -121,7 +121,7 @@ static pmb_status start(pmb_panel *panel)
         status = set(panel, PIXEL_FORMAT, is_wide(panel) ? PIXELS_18 : PIXELS_16);
     if (status == PMB_OK)
         status = set_mode(panel);
-    if (status == PMB_OK)
+    if (PMB_WITH_CLEAR && status == PMB_OK)
         status = clear(panel);
     if (status == PMB_OK)
         panel->state = AWAKE;

@@ -82,8 +82,9 @@ static pmb_status start(pmb_panel *panel)
         status = set(panel, SET_START_LINE, 0, 0, 1);
     if (status == PMB_OK)
         status = set(panel, SET_OFFSET, 0, 0, 1);
-    if (status == PMB_OK)
-        status = open_window(panel, (pmb_rect){0, 0, memory.w, memory.h});
+    if (!PMB_WITH_CLEAR || status != PMB_OK)
+        return status;
+    status = open_window(panel, (pmb_rect){0, 0, memory.w, memory.h});
     const uint32_t pixels = (uint32_t)memory.w * (uint32_t)memory.h;
     if (status == PMB_OK)
         status =
