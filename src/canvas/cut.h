@@ -15,11 +15,9 @@ static inline bool pmb_cut_pixels(pmb_reach *from, pmb_reach *size, pmb_reach cl
     return *size > 0;
 }
 
-/* A rectangle, moved by the origin and clipped, as the format takes it: in the coordinates of the
- * buffer. False: nothing is left of it. Takes coordinates from -65536 to 65535 and sizes up to
- * 65536, which may be negative. */
-bool pmb_canvas_cut(const pmb_canvas *c, pmb_rect *part, pmb_reach x, pmb_reach y, pmb_reach w,
-                    pmb_reach h);
+/* Sets the pixels of a rectangle where a bit is set, moved by the origin and clipped. */
+void pmb_canvas_stamp(pmb_canvas *c, pmb_reach x, pmb_reach y, uint8_t w, uint8_t h,
+                      const PMB_FLASH uint8_t *bits, pmb_color color);
 
 /* Whole bytes in so many rows or columns, of which `per_byte` (1, 2 or 8) share one. Formats of one
  * bit have 1 and 8 only, which takes no division. */

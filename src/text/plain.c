@@ -2,7 +2,6 @@
 #include "pemble/options.h"
 #include "pemble/text.h"
 #include "canvas/cut.h"
-#include "canvas/damage.h"
 #include "geometry/limits.h"
 #include "text/block.h"
 #include "text/glyph.h"
@@ -39,16 +38,8 @@ static const PMB_FLASH uint8_t *find(const struct tables *t, uint16_t code)
 static void draw_glyph(pmb_canvas *c, const struct tables *t, const PMB_FLASH uint8_t *glyph,
                        pmb_reach x, pmb_reach y, pmb_color color)
 {
-    const pmb_reach left = x + (int8_t)glyph[AT_LEFT], top = y - (int8_t)glyph[AT_TOP];
-    const uint8_t w = glyph[AT_W];
-    pmb_rect area;
-    if (!pmb_canvas_cut(c, &area, left, top, w, glyph[AT_H]))
-        return;
-    const pmb_reach row = area.y + c->bounds.y - c->origin.y - top;
-    const pmb_reach column = area.x + c->bounds.x - c->origin.x - left;
-    pmb_canvas_touch(c, &area);
-    c->format->stamp(c, &area, t->bits + pmb_pair_of(glyph + AT_BITS),
-                     (uint16_t)(row * w + column), w, color);
+    pmb_canvas_stamp(c, x + (int8_t)glyph[AT_LEFT], y - (int8_t)glyph[AT_TOP], glyph[AT_W],
+                     glyph[AT_H], t->bits + pmb_pair_of(glyph + AT_BITS), color);
 }
 
 /* Draws the part of a text before `end` when there is a canvas; returns where the pen is then. */

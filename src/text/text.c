@@ -3,27 +3,11 @@
 #include "pemble/text.h"
 #include "shape/spans.h"
 #include "canvas/cut.h"
-#include "canvas/damage.h"
 #include "text/glyph.h"
 #include "geometry/limits.h"
 
 #ifndef PMB_PLAIN_TEXT
 enum { ROOM = 16 };
-
-/* A glyph whose bits can be copied as they lie in the font. */
-static void stamp_glyph(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reach y,
-                        pmb_color color)
-{
-    const pmb_reach left = x + g->left, top = y - g->top;
-    pmb_rect area;
-    if (!pmb_canvas_cut(c, &area, left, top, g->w, g->h))
-        return;
-    const pmb_reach row = area.y + c->bounds.y - c->origin.y - top;
-    const pmb_reach column = area.x + c->bounds.x - c->origin.x - left;
-    const uint16_t first = (uint16_t)(row * g->w + column);
-    pmb_canvas_touch(c, &area);
-    c->format->stamp(c, &area, g->bits, first, g->w, color);
-}
 
 /* Mixes the colour into a rectangle, all of it by the same share. */
 static void shade_rect(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, uint8_t share,
@@ -104,7 +88,7 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *
         shade_glyph(c, g, p.x + pen, p.y, style->color);
         return;
     }
-    stamp_glyph(c, g, p.x + pen, p.y, style->color);
+    pmb_canvas_stamp(c, p.x + pen + g->left, p.y - g->top, g->w, g->h, g->bits, style->color);
 }
 
 /* The pen of a text, and the glyph before it. */

@@ -16,27 +16,20 @@ uint32_t pmb_text_next(const char **text)
         return first;
     if (first < 0xC2 || first > MOST_LEAD)
         return REPLACEMENT;
-    /* The Unicode Standard, table 3-7: the range of the second byte depends on the first. */
-    uint8_t least = 0x80, most = 0xBF;
-    if (first == 0xE0)
-        least = 0xA0;
-    if (first == 0xED)
-        most = 0x9F;
-    if (PMB_WITH_RICH_TEXT && first == 0xF0)
-        least = 0x90;
-    if (PMB_WITH_RICH_TEXT && first == 0xF4)
-        most = 0x8F;
     const uint8_t following = PMB_WITH_RICH_TEXT && first >= 0xF0 ? 3 : first >= 0xE0 ? 2 : 1;
-    pmb_code code = first & 0x3F >> following;
+    pmb_code code = following == 1 ? first & 0x1F : first & 0x0F; /* of F0 to F4, too */
     for (uint8_t i = 0; i < following; i++) {
         /* The terminating zero fails this test, so reading stops at it. */
         const uint8_t byte = (uint8_t) * *text;
-        if (byte < least || byte > most)
+        if ((byte & 0xC0) != 0x80)
             return REPLACEMENT;
         code = (pmb_code)(code << 6 | (byte & 0x3F));
+        /* The Unicode Standard, table 3-7: not every second byte goes with every first. */
+        if (i == 0 && following == 2 && (code < 0x800 >> 6 || (code & 0x3E0) == 0xD800 >> 6))
+            return REPLACEMENT;
+        if (i == 0 && following == 3 && (code < 0x10000 >> 12 || code > 0x10FFFF >> 12))
+            return REPLACEMENT;
         (*text)++;
-        least = 0x80;
-        most = 0xBF;
     }
     return code;
 }
