@@ -19,25 +19,25 @@ static uint16_t line_bytes(const PMB_FLASH pmb_format *format, int16_t width)
     return PMB_WITH_DEPTH ? (uint16_t)(columns * format->bytes_per_pixel) : columns;
 }
 
-static uint32_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
+static size_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 {
     const uint16_t lines = shared((uint16_t)size.h, format->rows_per_line);
-    return (uint32_t)lines * line_bytes(format, size.w);
+    return (size_t)lines * line_bytes(format, size.w);
 }
 
 size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 {
     if (PMB_WITH_CHECKS && (!format || size.w <= 0 || size.h <= 0))
         return 0;
-    const uint32_t bytes = plane_bytes(format, size);
-    return (size_t)(PMB_WITH_DEPTH ? bytes * format->planes : bytes);
+    const size_t bytes = plane_bytes(format, size);
+    return PMB_WITH_DEPTH ? bytes * format->planes : bytes;
 }
 
 void pmb_canvas_measure(pmb_canvas *c)
 {
     c->stride = line_bytes(c->format, c->bounds.w);
     if (PMB_WITH_DEPTH)
-        c->plane_bytes = (size_t)plane_bytes(c->format, (pmb_size){c->bounds.w, c->bounds.h});
+        c->plane_bytes = plane_bytes(c->format, (pmb_size){c->bounds.w, c->bounds.h});
 }
 
 pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pmb_rect bounds,

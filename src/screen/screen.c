@@ -1,6 +1,7 @@
 /* screen.c - painting by bands and presenting. */
 #include "pemble/options.h"
 #include "pemble/screen.h"
+#include "pemble/shape.h"
 #include "canvas/cut.h"
 #include "geometry/limits.h"
 #include "panel/bus.h"
@@ -55,22 +56,25 @@ static bool choose_area(pmb_screen *screen, const pmb_rect *wanted)
     return !wanted || !pmb_rect_is_empty(screen->area);
 }
 
+/* What of some pixels in one direction is on a screen of so many. */
+static void keep_on_screen(int16_t *from, int16_t *size, int16_t most)
+{
+    pmb_reach start = *from, count = *size;
+    *size = pmb_cut_pixels(&start, &count, 0, most) ? (int16_t)count : 0;
+    *from = (int16_t)start;
+}
+
 /* Clears what is painted of the band and sets the clip to what can be seen of that: the frame may
  * be wider than the screen. */
 static void begin_band(pmb_screen *screen)
 {
     pmb_canvas *c = &screen->canvas;
-    const pmb_rect *area = &screen->area;
     const pmb_size size = screen->panel->size;
-    pmb_reach x = area->x, y = area->y, w = area->w, h = area->h;
     c->origin = (pmb_point){0, 0};
-    c->format->fill(c, (int16_t)(x - c->bounds.x), (int16_t)(y - c->bounds.y), area->w, area->h,
-                    PMB_BLACK);
-    if (!pmb_cut_pixels(&x, &w, 0, size.w))
-        w = 0;
-    if (!pmb_cut_pixels(&y, &h, 0, size.h))
-        h = 0;
-    c->clip = (pmb_rect){(int16_t)x, (int16_t)y, (int16_t)w, (int16_t)h};
+    c->clip = screen->area;
+    pmb_fill(c, PMB_BLACK);
+    keep_on_screen(&c->clip.x, &c->clip.w, size.w);
+    keep_on_screen(&c->clip.y, &c->clip.h, size.h);
 }
 
 /* Sends what was painted in the band that the buffer holds. */

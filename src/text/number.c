@@ -1,5 +1,6 @@
 /* number.c - numbers as text. */
 #include "pemble/number.h"
+#include "pemble/options.h"
 
 /* Text that is made from its end, at the end of the caller's buffer. */
 struct backwards {
@@ -32,6 +33,29 @@ static size_t finish(struct backwards *b, uint8_t width)
     return b->count;
 }
 
+/* Divides by ten and returns the rest; where nothing divides, bit by bit. */
+static uint8_t divide_by_ten(uint32_t *value)
+{
+#ifdef PMB_SMALL
+    uint32_t quotient = *value;
+    uint8_t rest = 0;
+    for (uint8_t bits = 32; bits > 0; bits--) {
+        rest = (uint8_t)(rest << 1 | (quotient & 0x80000000u ? 1 : 0));
+        quotient <<= 1;
+        if (rest >= 10) {
+            rest = (uint8_t)(rest - 10);
+            quotient |= 1;
+        }
+    }
+    *value = quotient;
+    return rest;
+#else
+    const uint8_t rest = (uint8_t)(*value % 10);
+    *value /= 10;
+    return rest;
+#endif
+}
+
 size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number *how)
 {
     struct backwards b = {.text = text, .size = size};
@@ -47,8 +71,7 @@ size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number 
             put(&b, how->group);
             in_group = 0;
         }
-        put(&b, (char)('0' + rest % 10));
-        rest /= 10;
+        put(&b, (char)('0' + divide_by_ten(&rest)));
         if (digits >= decimals)
             in_group++;
     }
