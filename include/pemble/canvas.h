@@ -49,7 +49,7 @@ struct pmb_format {
 
     /* Sets the pixels of a rectangle of 1 x 1 to 255 x 255 where a bit is set. The bits lie most
      * significant first; the upper left one is bit number `first` of the bytes (0 is the top bit),
-     * and each row of them begins `pitch` bits after the one above. */
+     * and each row of them begins `pitch` bits after the one above, at least its width. */
     void (*stamp)(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *bits,
                   uint16_t first, uint8_t pitch, pmb_color color);
 

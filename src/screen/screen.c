@@ -35,9 +35,8 @@ size_t pmb_screen_whole_bytes(const pmb_panel *panel)
 }
 
 /* The most rows, in whole lines and where possible whole tiles, that the buffer can hold. */
-static int16_t rows_held(const pmb_panel *panel, size_t bytes)
+static int16_t rows_held(const pmb_panel *panel, size_t least, size_t bytes)
 {
-    const size_t least = pmb_screen_least_bytes(panel);
     int16_t rows = 0;
     for (; bytes >= least && rows < panel->frame.h; bytes -= least)
         rows = (int16_t)(rows + panel->row_unit);
@@ -92,11 +91,11 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
         return PMB_ERR_ARGUMENT;
     if (!PMB_WITH_TILES && tiles)
         return PMB_ERR_UNSUPPORTED;
-    const size_t part = part_of(panel, buffer_bytes);
+    const size_t part = part_of(panel, buffer_bytes), least = pmb_screen_least_bytes(panel);
     pmb_canvas *c = &screen->canvas;
     *screen = (pmb_screen){.panel = panel};
     screen->send_changes = PMB_WITH_TILES && tiles ? pmb_send_changed_tiles : send_band;
-    screen->band_rows = rows_held(panel, part);
+    screen->band_rows = rows_held(panel, least, part);
     screen->halved = part < buffer_bytes;
     c->format = panel->format;
     c->pixels = buffer;
@@ -104,7 +103,10 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
         c->palette = panel->config->palette;
     c->bounds = panel->frame;
     c->bounds.h = screen->band_rows;
-    pmb_canvas_measure(c);
+    if (PMB_WITH_TURN || PMB_WITH_DEPTH)
+        pmb_canvas_measure(c);
+    else /* upright and of one bit: the smallest band is one line of bytes */
+        c->stride = (uint16_t)least;
 #ifdef PMB_NO_TILES
     (void)tile_count;
 #else
@@ -126,7 +128,8 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
 
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 {
-    const int16_t rows = rows_held(panel, part_of(panel, buffer_bytes));
+    const size_t least = pmb_screen_least_bytes(panel);
+    const int16_t rows = rows_held(panel, least, part_of(panel, buffer_bytes));
     return pmb_tiles_in(panel, PMB_TILE_COLUMNS, pmb_tile_rows(rows));
 }
 

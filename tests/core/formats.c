@@ -80,7 +80,7 @@ static void rectangles_cover_exactly_their_pixels(void **state)
 static void stamps_set_only_their_bits(void **state)
 {
     (void)state;
-    static const uint8_t bits[] = {0xA5, 0x3C, 0xF0, 0x0F, 0x81};
+    static const uint8_t bits[] = {0xA5, 0x3C, 0xF0, 0x0F, 0x81, 0x5A, 0xC3, 0x69};
     for (size_t f = 0; f < LENGTH(formats); f++) {
         static struct sheet s;
         unsigned seed = 3;
@@ -88,7 +88,7 @@ static void stamps_set_only_their_bits(void **state)
         for (int i = 0; i < 300; i++) {
             const unsigned first = random_below(&seed, 8), x = random_below(&seed, W - 12),
                            w = 1 + random_below(&seed, 12), h = 1 + random_below(&seed, 3),
-                           y = random_below(&seed, H - 3), pitch = random_below(&seed, 10);
+                           y = random_below(&seed, H - 3), pitch = w + random_below(&seed, 10);
             const pmb_color color = random_below(&seed, 2) ? PMB_WHITE : PMB_BLACK;
             const pmb_rect area = {(int16_t)x, (int16_t)y, (int16_t)w, (int16_t)h};
             s.c.format->stamp(&s.c, &area, bits, (uint16_t)first, (uint8_t)pitch, color);
