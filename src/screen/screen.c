@@ -145,16 +145,14 @@ void pmb_screen_forget(pmb_screen *screen)
 #endif
 }
 
-/* Makes the canvas stand for the band that starts at row y. */
-static void move_band(pmb_screen *screen, int16_t y)
+/* Makes the canvas stand for the band that starts at row y, or for what is left of it. */
+static void move_band(pmb_screen *screen, int16_t y, int16_t left)
 {
-    const pmb_panel *panel = screen->panel;
     pmb_canvas *c = &screen->canvas;
-    const int16_t left = (int16_t)(panel->frame.y + panel->frame.h - y);
     c->bounds.y = y;
     c->bounds.h = left < screen->band_rows ? left : screen->band_rows;
     if (PMB_WITH_BACKGROUND && screen->halved) { /* the half that is not being sent */
-        const ptrdiff_t half = (ptrdiff_t)bytes_of(panel, screen->band_rows);
+        const ptrdiff_t half = (ptrdiff_t)bytes_of(screen->panel, screen->band_rows);
         c->pixels += screen->second ? -half : half;
         screen->second = !screen->second;
     }
@@ -164,12 +162,12 @@ static void move_band(pmb_screen *screen, int16_t y)
  * or (no paint) of the whole buffer. */
 static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
-    const pmb_rect frame = screen->panel->frame;
+    const int16_t rows = screen->band_rows;
+    int16_t y = screen->panel->frame.y, left = screen->panel->frame.h;
     pmb_status status = PMB_OK;
-    for (int16_t y = frame.y; y < frame.y + frame.h && status == PMB_OK;
-         y = (int16_t)(y + screen->band_rows)) {
+    for (; left > 0 && status == PMB_OK; y = (int16_t)(y + rows), left = (int16_t)(left - rows)) {
         if (paint)
-            move_band(screen, y);
+            move_band(screen, y, left);
         if (!choose_area(screen, part))
             continue;
         if (paint) {
