@@ -58,6 +58,12 @@ struct pmb_format {
     void (*shade)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
                   pmb_color color);
 
+    /* Sets `count` pixels of one row, from column x on, from bits that lie most significant first,
+     * the first one bit number `first` of the bytes: to the colour `ones` or `zeros`. NULL: has to
+     * be done otherwise. */
+    void (*copy)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *bits,
+                 uint16_t first, pmb_color ones, pmb_color zeros);
+
     /* Sets the pixels of a stair. NULL: its runs are set with `fill`. */
     void (*stair)(pmb_canvas *c, const pmb_stair *stair, pmb_color color);
 

@@ -21,7 +21,7 @@
  * PMB_PLAIN_TEXT: fonts of one bit a pixel made with --plain and --unkerned, drawn upright and not
  *     enlarged, from one font, with the digits as wide as they are and characters up to U+FFFF;
  *     other glyphs are drawn as if they were so, or not at all. Formats of one bit draw smooth
- *     shapes as hard ones, which needs no shading.
+ *     shapes as hard ones, which needs no shading, and take longer for pictures.
  * PMB_ONLY_CIRCLES: circles and round corners at most 180 pixels across, by a short routine; larger
  *     ones, and ellipses that are no circles, are not drawn.
  * PMB_NEAR: coordinates and sizes from -8192 to 8191. What is drawn with others is not specified,

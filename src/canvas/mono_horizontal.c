@@ -59,8 +59,10 @@ static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t 
 
 #ifdef PMB_PLAIN_TEXT
 #define SHADE NULL
+#define COPY  NULL
 #else
 #define SHADE shade
+#define COPY  copy
 static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
                   pmb_color color)
 {
@@ -70,6 +72,17 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
     for (; count > 0; count--, x++)
         if (*shares++ >= 128)
             put(row + x / 8, bit_of(x, left_is_lsb), all);
+}
+
+static void copy(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *bits,
+                 uint16_t first, pmb_color ones, pmb_color zeros)
+{
+    const bool left_is_lsb = !c->format->msb_first;
+    const uint8_t set = pmb_mono_byte(ones), unset = pmb_mono_byte(zeros);
+    uint8_t *row = c->pixels + (size_t)y * c->stride;
+    for (; count > 0; count--, x++, first++)
+        put(row + x / 8, bit_of(x, left_is_lsb),
+            bits[first / 8] & 0x80 >> (first & 7) ? set : unset);
 }
 #endif
 
@@ -90,6 +103,7 @@ const PMB_FLASH pmb_format pmb_mono_horizontal = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
+    .copy = COPY,
     .peek = PMB_WITH_READING ? peek : NULL,
 };
 
@@ -103,5 +117,6 @@ const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
+    .copy = COPY,
     .peek = PMB_WITH_READING ? peek : NULL,
 };

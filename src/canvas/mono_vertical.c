@@ -124,8 +124,10 @@ static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *
 
 #ifdef PMB_PLAIN_TEXT
 #define SHADE NULL
+#define COPY  NULL
 #else
 #define SHADE shade
+#define COPY  copy
 static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *shares,
                   pmb_color color)
 {
@@ -135,6 +137,24 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
     for (; count > 0; count--, byte++)
         if (*shares++ >= 128)
             *byte = (uint8_t)((*byte & ~mask) | (all & mask));
+}
+
+static void copy(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *bits,
+                 uint16_t first, pmb_color ones, pmb_color zeros)
+{
+    const uint8_t mask = bit_of(c, y), keep = (uint8_t)~mask;
+    const uint8_t set = pmb_mono_byte(ones) ? mask : 0, unset = pmb_mono_byte(zeros) ? mask : 0;
+    uint8_t *byte = byte_at(c, x, y);
+    bits += first / 8;
+    uint8_t ahead = (uint8_t)(*bits << (first & 7)), left = 8 - (first & 7);
+    for (; count > 0; count--, byte++, left--) {
+        if (left == 0) {
+            ahead = *++bits;
+            left = 8;
+        }
+        *byte = (uint8_t)((*byte & keep) | (ahead & 0x80 ? set : unset));
+        ahead = (uint8_t)(ahead << 1);
+    }
 }
 #endif
 
@@ -153,6 +173,7 @@ const PMB_FLASH pmb_format pmb_mono_vertical = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
+    .copy = COPY,
     .peek = PMB_WITH_READING ? peek : NULL,
 };
 
@@ -167,6 +188,7 @@ const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .fill = fill,
     .stamp = stamp,
     .shade = SHADE,
+    .copy = COPY,
     .peek = PMB_WITH_READING ? peek : NULL,
 };
 #endif

@@ -1,5 +1,7 @@
 /* place.c - parts, turns, mirrors and scales of pictures. */
 #include "picture/place.h"
+#include "canvas/cut.h"
+#include "canvas/damage.h"
 #include "geometry/limits.h"
 #include "picture/known.h"
 #include "shape/spans.h"
@@ -87,35 +89,27 @@ static void place_run(const pmb_place *place, pmb_reach x, pmb_reach y, pmb_reac
                     pmb_pixel_color(place->block, &place->style, value));
 }
 
-/* A row of one bit on a canvas of one bit, neither turned nor enlarged: what is dark all at once,
- * and then what is light. False: it is not so. */
-static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach y, pmb_reach end)
+/* A row of one bit on a canvas of one bit, neither turned nor enlarged: all at once. False: it is
+ * not so. */
+static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach y)
 {
     const pmb_picture_style *style = &place->style;
-    const PMB_FLASH pmb_format *format = place->c->format;
-    uint8_t shares[16];
-    if (k->bits != 1 || !format->one_bit || !format->shade || place->scale != 1 || style->mirror ||
-        style->mask || (style->turn & 3))
+    pmb_canvas *c = place->c;
+    if (k->bits != 1 || !c->format->copy || place->scale != 1 || style->mirror || style->mask ||
+        (style->turn & 3))
         return false;
-    const pmb_reach row = place->p.y + y - place->part.y;
-    const pmb_color dark = pmb_pixel_color(place->block, style, 0);
-    const pmb_color light = pmb_pixel_color(place->block, style, 1);
-    const uint8_t *byte = known_row(k, y) + (place->part.x >> 3);
-    uint8_t mask = (uint8_t)(0x80 >> (place->part.x & 7));
-    pmb_span_fill(place->c, place->p.x, row, place->part.w, 1, dark);
-    for (pmb_reach x = place->part.x, at = place->p.x; x < end;) {
-        uint8_t count = 0;
-        for (; count < sizeof shares && x < end; count++, x++) {
-            shares[count] = *byte & mask ? 255 : 0;
-            mask >>= 1;
-            if (mask == 0) {
-                mask = 0x80;
-                byte++;
-            }
-        }
-        pmb_span_shade(place->c, at, row, count, shares, light);
-        at += count;
-    }
+    const pmb_reach left = place->p.x + c->origin.x;
+    pmb_reach x = left, row = place->p.y + c->origin.y + y - place->part.y;
+    pmb_reach count = place->part.w, height = 1;
+    if (!pmb_cut_pixels(&x, &count, c->clip.x, c->clip.w) ||
+        !pmb_cut_pixels(&row, &height, c->clip.y, c->clip.h))
+        return true;
+    const pmb_rect area = {(int16_t)(x - c->bounds.x), (int16_t)(row - c->bounds.y), (int16_t)count,
+                           1};
+    pmb_canvas_touch(c, &area);
+    c->format->copy(c, area.x, area.y, area.w, known_row(k, y),
+                    (uint16_t)(place->part.x + (x - left)), pmb_pixel_color(place->block, style, 1),
+                    pmb_pixel_color(place->block, style, 0));
     return true;
 }
 
@@ -124,7 +118,7 @@ void pmb_place_row(const pmb_place *place, const struct known *k, pmb_reach y)
     const pmb_reach end = (pmb_reach)place->part.x + place->part.w;
     if (y < place->part.y || y - place->part.y >= place->part.h)
         return;
-    if (place_bits(place, k, y, end))
+    if (place_bits(place, k, y))
         return;
     for (pmb_reach x = place->part.x, count = 1; x < end; x += count) {
         const uint16_t value = known_get(k, x, y);
