@@ -2,6 +2,7 @@
 #ifndef PEMBLE_SRC_PICTURE_KNOWN_H
 #define PEMBLE_SRC_PICTURE_KNOWN_H
 
+#include <stddef.h>
 #include <stdint.h>
 
 /* Pixels that are known: two rows of a picture in turn, or the frame of a reel. A pixel that has
@@ -22,7 +23,7 @@ static inline uint16_t known_stride(uint16_t w, uint8_t bits)
 static inline uint8_t *known_row(const struct known *k, int32_t y)
 {
     const uint16_t row = k->rows == 2 ? (uint16_t)y & 1 : (uint16_t)y;
-    return k->memory + (uint32_t)row * k->stride;
+    return k->memory + (size_t)row * k->stride;
 }
 
 static inline uint16_t known_get(const struct known *k, int32_t column, int32_t y)

@@ -14,7 +14,21 @@
 #include "pemble/picture.h"
 #include "picture/known.h"
 
+/* A function whose numbers fill the registers of an AVR: not inlined there. */
+#ifdef __AVR__
+#define APART static __attribute__((noinline, unused))
+#else
+#define APART static inline
+#endif
+
 enum { MOST_ONE_BIT = 11, WINDOW_ROWS = 3, MOST_COLUMNS = 6 };
+
+/* Of a row above, here or below, the columns that are in a context of one bit. */
+struct window {
+    uint16_t one; /* the last column, as a bit of the context; 0: the row is not in it */
+    uint16_t all; /* all of them */
+    int8_t ahead; /* from the pixel to the last column */
+};
 
 /* How the pixels of a picture are modelled. */
 struct model {
@@ -23,6 +37,7 @@ struct model {
     uint8_t far;        /* columns to a pixel far to the left; 0: none */
     bool reel;
     uint16_t h;
+    struct window windows[WINDOW_ROWS];
     uint8_t hit;        /* the pixel before was as the likeliest neighbour */
     uint16_t recent[8]; /* values that no neighbour had, the last first */
 };
@@ -88,49 +103,58 @@ static const PMB_FLASH struct extent reel_extents[MOST_ONE_BIT + 1][WINDOW_ROWS]
     {{2, 1}, {3, 1}, {1, 0}}, {{3, 1}, {3, 1}, {1, 0}}, {{3, 1}, {3, 1}, {2, 1}},
     {{3, 1}, {3, 1}, {3, 1}}, {{3, 1}, {4, 1}, {3, 1}}, {{4, 2}, {4, 1}, {3, 1}}};
 
-/* Eight pixels of a row from a column on; 0 outside of it. */
-static inline uint8_t eight_from(const struct known *k, const uint8_t *row, int16_t column)
+/* Before the first row: the windows of a context of one bit. */
+static inline void model_plan(struct model *m)
 {
-    if (!row || column <= -8)
-        return 0;
-    if (column < 0)
-        return (uint8_t)(row[0] >> -column);
-    const uint16_t at = (uint16_t)column >> 3;
-    const uint8_t into = column & 7;
-    const uint8_t here = at < k->stride ? row[at] : 0;
-    const uint8_t next = at + 1 < k->stride ? row[at + 1] : 0;
-    if (into == 0)
-        return here;
-    return (uint8_t)(here << into | next >> (8 - into));
-}
-
-/* How a row of one bit is coded: where its neighbours are, and the context as it goes along. */
-struct sight {
-    const uint8_t *rows[WINDOW_ROWS]; /* NULL: all 0, or, of a picture, its own */
-    int8_t ahead[WINDOW_ROWS];
-    uint16_t one[WINDOW_ROWS]; /* the last column of a row, in the context */
-    uint16_t keep;             /* the others, which come from the context one column before */
-    uint16_t here;             /* the pixel itself, in a reel */
-};
-
-static inline struct sight sight_of(const struct model *m, const struct known *k, int16_t y)
-{
-    struct sight s = {.keep = 0};
-    uint8_t shift = 0;
+    uint16_t one = 1;
     for (uint8_t i = WINDOW_ROWS; i-- > 0;) {
         const PMB_FLASH struct extent *e =
             (m->reel ? reel_extents[m->neighbours] : still_extents[m->neighbours]) + i;
-        const int16_t row = (int16_t)(y - 2 + i + m->reel);
-        /* Before the first rows of a picture its memory is empty. */
-        if (m->reel ? row >= 0 && row < (int16_t)m->h : i < 2)
-            s.rows[i] = known_row(k, row < 0 ? row + 2 : row);
-        s.ahead[i] = e->ahead;
-        s.one[i] = (uint16_t)((e->width ? 1u : 0u) << shift);
-        s.keep |= (uint16_t)(((1u << e->width) - 1) << shift & ~s.one[i]);
-        shift = (uint8_t)(shift + e->width);
+        const uint16_t above = (uint16_t)(one << e->width);
+        m->windows[i] = (struct window){.one = e->width ? one : 0,
+                                        .all = (uint16_t)(above - one),
+                                        .ahead = e->ahead};
+        one = above;
     }
-    s.here = (uint16_t)(s.one[1] << s.ahead[1]);
-    return s;
+}
+
+/* A row, from the byte on where the next eight of its pixels that come into sight begin; they do
+ * with bit n of that. A product shifts in one go where a processor shifts bit by bit. */
+struct seen {
+    const uint8_t *at;
+    int16_t room; /* bytes from there to the end of the row; none is left of a row that is not there */
+    uint8_t by;   /* 2^n */
+};
+
+static inline uint8_t joined(uint8_t here, uint8_t next, uint8_t by)
+{
+    return (uint8_t)((uint8_t)(here * by) | (uint16_t)(next * by) >> 8);
+}
+
+/* The next eight; 0 behind the row's end. */
+static inline uint8_t see_next(struct seen *s)
+{
+    const uint8_t here = s->room > 0 ? s->at[0] : 0, next = s->room > 1 ? s->at[1] : 0;
+    s->at++;
+    s->room--;
+    return joined(here, next, s->by);
+}
+
+/* Begins with a row (NULL: it is not there) at a column, and adds to the context what is in sight
+ * of the column before. */
+static inline struct seen see_from(const struct known *k, const uint8_t *row, int16_t column,
+                                   const struct window *window, uint16_t *context)
+{
+    static const PMB_FLASH uint8_t powers[] = {1, 2, 4, 8, 16, 32, 64, 128};
+    struct seen seen = {.by = powers[column & 7]};
+    if (!row)
+        return seen;
+    const uint16_t byte = (uint16_t)column >> 3;
+    seen.at = row + byte;
+    seen.room = (int16_t)(k->stride - byte);
+    const uint8_t before = byte > 0 ? seen.at[-1] : 0, here = seen.room > 0 ? seen.at[0] : 0;
+    *context |= (uint16_t)(joined(before, here, seen.by) * window->one) & window->all;
+    return seen;
 }
 
 /* What comes into sight with eight columns: a byte for each row, the first column on top. */
@@ -138,38 +162,15 @@ struct bytes {
     uint8_t first, second, third;
 };
 
-static inline struct bytes sight_load(const struct sight *s, const struct known *k, int16_t x)
-{
-    return (struct bytes){eight_from(k, s->rows[0], (int16_t)(x + s->ahead[0])),
-                          eight_from(k, s->rows[1], (int16_t)(x + s->ahead[1])),
-                          eight_from(k, s->rows[2], (int16_t)(x + s->ahead[2]))};
-}
-
-/* The context of a column, from that of the one before. */
-static inline uint16_t sight_move(const struct sight *s, uint16_t context, struct bytes *next)
-{
-    context = (uint16_t)(context << 1) & s->keep;
-    if (next->first & 0x80)
-        context |= s->one[0];
-    if (next->second & 0x80)
-        context |= s->one[1];
-    if (next->third & 0x80)
-        context |= s->one[2];
-    next->first = (uint8_t)(next->first << 1);
-    next->second = (uint8_t)(next->second << 1);
-    next->third = (uint8_t)(next->third << 1);
-    return context;
-}
-
 /* Whether all that comes into sight with eight columns, and all that was in sight of the column
  * before (`ones` where all of it is 1), is 0 or all is 1. */
-static inline bool is_uniform(const struct model *m, uint16_t context, uint16_t ones,
-                              struct bytes next, bool *value)
+static inline bool is_uniform(bool reel, uint16_t context, uint16_t ones, struct bytes next,
+                              bool *value)
 {
     *value = next.first & 1;
     const uint8_t all = *value ? 0xFF : 0x00;
     return next.first == all && next.second == all && context == (*value ? ones : 0) &&
-           next.third == (m->reel ? all : all & 0x80);
+           next.third == (reel ? all : all & 0x80);
 }
 
 /* Sets eight pixels, of which the first is where `mask` is. */
@@ -191,48 +192,66 @@ static inline bool are_eight(const uint16_t *wanted, bool value)
 
 /* The pixels of row y from column `x` to `end`: eight at once where all around them is alike and
  * they are, too; else one by one. */
-static inline void model_row_one_bit(struct coder *coder, const struct model *m,
-                                     const struct known *k, int16_t y, int16_t x, int16_t end,
-                                     const uint16_t *wanted)
+APART void model_row_one_bit(struct coder *coder, const struct model *m, bool reel,
+                             const struct known *k, int16_t y, int16_t x, int16_t end,
+                             const uint16_t *wanted)
 {
-    const struct sight s = sight_of(m, k, y);
-    const uint16_t ones = s.keep | s.one[0] | s.one[1] | s.one[2];
-    uint8_t *byte = known_row(k, y) + (x >> 3);
-    uint8_t mask = (uint8_t)(0x80 >> (x & 7));
-    struct bytes next = sight_load(&s, k, (int16_t)(x - MOST_COLUMNS));
+    const struct window *const w = m->windows;
+    const uint16_t one0 = w[0].one, one1 = w[1].one, one2 = w[2].one;
+    const uint16_t ones = w[0].all | w[1].all | w[2].all;
+    const uint16_t keep = ones & (uint16_t)~(one0 | one1 | one2);
+    const uint16_t same = (uint16_t)(one1 << w[1].ahead); /* in a reel: the pixel as it was */
+    uint8_t *const row = known_row(k, y), *byte = row + (x >> 3);
+    const uint8_t *const above = !reel ? row : y > 0 ? row - k->stride : NULL;
+    const uint8_t *const below = reel && y + 1 < (int16_t)m->h ? row + k->stride : NULL;
+    /* A picture keeps two rows: two above is where the row itself comes to be. */
+    const uint8_t *const middle = reel ? row : known_row(k, y + 1);
     uint16_t context = 0;
-    bool value;
-    for (uint8_t i = 0; i < MOST_COLUMNS; i++)
-        context = sight_move(&s, context, &next);
-    for (uint8_t left = 0; x < end; x++, left--) {
-        while (left == 0) {
-            const uint8_t last = next.third;
-            next = sight_load(&s, k, x);
-            if (!m->reel)
-                next.third = last;
+    struct seen first = see_from(k, above, (int16_t)(x + w[0].ahead), &w[0], &context);
+    struct seen second = see_from(k, middle, (int16_t)(x + w[1].ahead), &w[1], &context);
+    struct seen third = see_from(k, below, (int16_t)(x + w[2].ahead), &w[2], &context);
+    struct bytes next = {0, 0, 0};
+    uint8_t mask = (uint8_t)(0x80 >> (x & 7)), left = 0;
+    for (; x < end; x++, left--) {
+        if (left == 0) {
+            bool value;
+            next.first = see_next(&first);
+            next.second = see_next(&second);
+            if (reel)
+                next.third = see_next(&third);
             left = 8;
-            if (m->far > 0 || end - x < 8 || !is_uniform(m, context, ones, next, &value) ||
-                code_bit(coder, (uint16_t)((1u << m->neighbours) + value),
-                         !are_eight(wanted ? wanted + x : NULL, value)))
-                break;
-            put_eight(byte++, mask, value);
-            context = value ? ones : 0;
-            x = (int16_t)(x + 8);
-            left = 0;
-            if (x == end)
-                return;
+            if (m->far == 0 && end - x >= 8 && is_uniform(reel, context, ones, next, &value) &&
+                !code_bit(coder, (uint16_t)((1u << m->neighbours) + value),
+                          !are_eight(wanted ? wanted + x : NULL, value))) {
+                put_eight(byte++, mask, value);
+                context = value ? ones : 0;
+                x = (int16_t)(x + 7);
+                left = 1;
+                continue;
+            }
         }
-        context = sight_move(&s, context, &next);
+        /* The context of this column, from that of the one before. */
+        context = (uint16_t)(context << 1) & keep;
+        if (next.first & 0x80)
+            context |= one0;
+        if (next.second & 0x80)
+            context |= one1;
+        if (next.third & 0x80)
+            context |= one2;
+        next.first = (uint8_t)(next.first << 1);
+        next.second = (uint8_t)(next.second << 1);
+        next.third = (uint8_t)(next.third << 1);
         uint16_t all = context;
         if (m->far > 0)
             all = (uint16_t)(all << 1 | known_get(k, x - m->far, y));
         const uint8_t bit = code_bit(coder, all, wanted && wanted[x]);
-        /* In a reel it takes the place of the old one; in a picture it comes into sight. */
-        if (m->reel)
-            context = bit ? context | s.here : context & (uint16_t)~s.here;
-        else
+        if (!reel) { /* it comes into sight */
             next.third = bit ? 0x80 : 0;
-        *byte = (uint8_t)(bit ? *byte | mask : *byte & ~mask);
+            *byte = (uint8_t)(bit ? *byte | mask : *byte & ~mask);
+        } else if (bit != ((*byte & mask) != 0)) { /* it is not what it was */
+            context ^= same;
+            *byte ^= mask;
+        }
         mask >>= 1;
         if (mask == 0) {
             mask = 0x80;
@@ -379,7 +398,7 @@ static inline void model_row(struct coder *coder, struct model *m, const struct 
                              int32_t from, int32_t to, const uint16_t *wanted)
 {
     if (m->pixels == PMB_PIXELS_ONE_BIT) {
-        model_row_one_bit(coder, m, k, (int16_t)y, (int16_t)from, (int16_t)to, wanted);
+        model_row_one_bit(coder, m, m->reel, k, (int16_t)y, (int16_t)from, (int16_t)to, wanted);
         return;
     }
     for (int32_t x = from; x < to; x++) {

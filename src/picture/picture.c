@@ -34,6 +34,7 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
                           .neighbours = block.neighbours,
                           .far = block.far,
                           .h = (uint16_t)block.info.size.h};
+    model_plan(&model);
     const pmb_place place = pmb_place_of(c, &block, p, style);
     pmb_reach first, last;
     pmb_place_rows(&place, &first, &last);

@@ -116,6 +116,7 @@ static void decode_frame(pmb_reel_player *p)
                           .far = p->far,
                           .reel = true,
                           .h = known.rows};
+    model_plan(&model);
     memcpy(model.recent, p->recent, sizeof model.recent);
     if (!decode_number(&coder, 1))
         p->duration = decode_number(&coder, 16);

@@ -198,6 +198,7 @@ static void code_frame_head(struct coder *c, const struct film *film, int i, str
 static void code_film(struct coder *c, const struct film *film, struct model model,
                       const struct known *known, size_t *frame_bytes)
 {
+    model_plan(&model);
     for (int i = 0; i < film->count; i++) {
         const struct pixels *frame = &film->frames[i];
         struct part part = {0, 0, frame->w, frame->h};
