@@ -143,17 +143,26 @@ static void copy(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8
                  uint16_t first, pmb_color ones, pmb_color zeros)
 {
     const uint8_t mask = bit_of(c, y), keep = (uint8_t)~mask;
-    const uint8_t set = pmb_mono_byte(ones) ? mask : 0, unset = pmb_mono_byte(zeros) ? mask : 0;
-    uint8_t *byte = byte_at(c, x, y);
+    const uint8_t zero = pmb_mono_byte(zeros) ? mask : 0, one = pmb_mono_byte(ones) ? mask : 0;
+    const uint8_t other = zero ^ one;
+    uint8_t *byte = byte_at(c, x, y), left = 8 - (first & 7);
     bits += first / 8;
-    uint8_t ahead = (uint8_t)(*bits << (first & 7)), left = 8 - (first & 7);
-    for (; count > 0; count--, byte++, left--) {
-        if (left == 0) {
-            ahead = *++bits;
-            left = 8;
-        }
-        *byte = (uint8_t)((*byte & keep) | (ahead & 0x80 ? set : unset));
-        ahead = (uint8_t)(ahead << 1);
+    uint8_t ahead = (uint8_t)(*bits << (first & 7));
+    for (;;) {
+        if (left > count)
+            left = (uint8_t)count;
+        count = (int16_t)(count - left);
+        do {
+            uint8_t pixel = (*byte & keep) | zero;
+            if (ahead & 0x80)
+                pixel ^= other;
+            *byte++ = pixel;
+            ahead = (uint8_t)(ahead << 1);
+        } while (--left > 0);
+        if (count == 0)
+            return;
+        ahead = *++bits;
+        left = 8;
     }
 }
 #endif

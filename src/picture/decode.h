@@ -69,4 +69,11 @@ static inline void decode_start(struct coder *c)
         decode_more(c);
 }
 
+struct model;
+struct known;
+
+/* Decodes the pixels of row y from column `from` to `to` (exclusive), and keeps them. */
+void pmb_decode_row(struct coder *coder, struct model *model, const struct known *known, int32_t y,
+                    int32_t from, int32_t to);
+
 #endif

@@ -39,7 +39,7 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
     pmb_reach first, last;
     pmb_place_rows(&place, &first, &last);
     for (pmb_reach y = 0; y < last; y++) {
-        model_row(&coder, &model, &known, y, 0, known.w, NULL);
+        pmb_decode_row(&coder, &model, &known, y, 0, known.w);
         if (y >= first)
             pmb_place_row(&place, &known, y);
     }

@@ -129,7 +129,7 @@ static void decode_frame(pmb_reel_player *p)
         bottom = decode_number(&coder, down);
     }
     for (int32_t y = top; y < bottom && y < known.rows; y++)
-        model_row(&coder, &model, &known, y, left, pmb_lesser(right, known.w), NULL);
+        pmb_decode_row(&coder, &model, &known, y, left, pmb_lesser(right, known.w));
     memcpy(p->recent, model.recent, sizeof p->recent);
     keep_coder(p, &coder);
     p->frame = p->frame == p->info.frames ? 0 : (uint16_t)(p->frame + 1);
