@@ -113,26 +113,30 @@ static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **
     return true;
 }
 
-void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                  const char *end)
+/* Draws the part of a text before `end` when there is a canvas; returns how far the pen moves. */
+static pmb_reach run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                     const char *end)
 {
     const uint8_t scale = pmb_style_scale(style);
     struct pen pen = {.at = 0};
     pmb_glyph glyph;
     while (pen.at <= INT16_MAX && text != end && next_glyph(style, scale, &text, &pen, &glyph)) {
-        draw_glyph(c, &glyph, style, p, pen.at, scale);
+        if (c)
+            draw_glyph(c, &glyph, style, p, pen.at, scale);
         pen.at += (pmb_reach)glyph.advance * scale;
     }
+    return pen.at;
+}
+
+void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                  const char *end)
+{
+    (void)run(c, style, p, text, end);
 }
 
 pmb_reach pmb_text_reach(const pmb_text_style *style, const char *text, const char *end)
 {
-    const uint8_t scale = pmb_style_scale(style);
-    struct pen pen = {.at = 0};
-    pmb_glyph glyph;
-    while (pen.at <= INT16_MAX && text != end && next_glyph(style, scale, &text, &pen, &glyph))
-        pen.at += (pmb_reach)glyph.advance * scale;
-    return pen.at;
+    return run(NULL, style, (pmb_point){0, 0}, text, end);
 }
 
 void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p, uint32_t code)

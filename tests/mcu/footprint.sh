@@ -10,7 +10,7 @@ echo "the scene of tests/mcu/oled.c (one band of 128 bytes, I2C at 400 kHz) on a
 # How the small programs are linked in tests/mcu/Makefile.
 saving=$(sed -n 's/^SMALLEST := //p' "$top/tests/mcu/Makefile")
 bus=$(cut -d' ' -f2 "$top/build/mcu/host/oled-bus.txt")
-printf '%-22s %6s %6s %5s %6s %8s %10s\n' "left out" flash saved RAM stack cycles "with bus"
+printf '%-22s %6s %6s %5s %6s %8s %10s\n' "left out" flash saved RAM stack cycles time
 first=
 for option in "" PMB_NO_CHECKS PMB_NO_TURN PMB_NO_TILES PMB_NO_DAMAGE PMB_NO_PAPER PMB_NO_CLEAR PMB_NO_READING \
     PMB_NO_BACKGROUND PMB_ONE_BIT PMB_PLAIN_TEXT PMB_ONLY_CIRCLES PMB_NEAR PMB_SMALL linked; do
@@ -28,7 +28,7 @@ for option in "" PMB_NO_CHECKS PMB_NO_TURN PMB_NO_TILES PMB_NO_DAMAGE PMB_NO_PAP
     name=${option:-nothing}
     [ "$option" != linked ] || name="PMB_SMALL, linked *"
     printf '%-22s %6d %6d %5d %6d %8d %7s ms\n' "$name" "$flash" $((first - flash)) "$ram" "$stack" \
-        "$cycles" "$(echo "$cycles $bus" | awk '{printf "%.1f", $1 / 16000 + $2 / 1e6}')"
+        "$cycles" "$(echo "$cycles" | awk '{printf "%.1f", $1 / 16000}')"
 done
 echo "the bus alone takes $(echo "$bus" | awk '{printf "%.1f", $1 / 1e6}') ms"
 echo "* as a whole, with $saving"
