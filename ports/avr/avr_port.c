@@ -41,9 +41,10 @@ static void pin_write(void *context, pmb_pin pin, bool high)
 static pmb_status spi(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count)
 {
-    /* In steps of 65536 Hz, so that a byte is enough. */
-    uint8_t clock = (F_CPU / 2) >> 16, divider = 0;
-    const uint8_t wanted = bus->hertz ? (uint8_t)(bus->hertz >> 16) : 4000000ul >> 16;
+    /* In steps of 4096 Hz, so that 16 bits are enough. */
+    uint16_t clock = (F_CPU / 2) >> 12;
+    const uint16_t wanted = bus->hertz ? (uint16_t)(bus->hertz >> 12) : 4000000ul >> 12;
+    uint8_t divider = 0;
     (void)context;
     for (; clock > wanted && divider < 6; clock /= 2)
         divider++;

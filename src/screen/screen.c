@@ -79,7 +79,8 @@ static void begin_band(pmb_screen *screen)
 /* Sends what was painted in the band that the buffer holds. */
 static pmb_status send_band(pmb_screen *screen)
 {
-    screen->sent = true;
+    if (PMB_WITH_PAPER)
+        screen->sent = true;
     return pmb_write_part(screen->panel, &screen->canvas, &screen->area);
 }
 
@@ -93,7 +94,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
         return PMB_ERR_UNSUPPORTED;
     const size_t part = part_of(panel, buffer_bytes), least = pmb_screen_least_bytes(panel);
     pmb_canvas *c = &screen->canvas;
-    *screen = (pmb_screen){.panel = panel};
+    *screen = (pmb_screen){.panel = panel, .keep_known = true};
     screen->send_changes = PMB_WITH_TILES && tiles ? pmb_send_changed_tiles : send_band;
     screen->band_rows = rows_held(panel, least, part);
     screen->halved = part < buffer_bytes;
@@ -215,6 +216,7 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
         screen->since_full = kind == PMB_REFRESH_FULL ? 0 : (uint8_t)(screen->since_full + 1);
     }
     pmb_panel_write_to(panel, PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
+    screen->keep_known = true;
     return status;
 }
 
@@ -227,8 +229,8 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 {
     const bool paper = is_paper(screen);
     pmb_status status = PMB_OK;
-    screen->sent = false;
-    screen->keep_known = true;
+    if (PMB_WITH_PAPER)
+        screen->sent = false;
     if (PMB_WITH_BACKGROUND && (screen->halved || pmb_screen_canvas(screen)))
         pmb_panel_defer(screen->panel);
 #ifndef PMB_NO_DAMAGE
