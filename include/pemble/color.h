@@ -15,9 +15,11 @@
 #include "pemble/options.h"
 
 /* 77 + 150 + 29 = 256: the weights of ITU-R BT.601, section 2.5.1 (0.299, 0.587, 0.114) in 1/256,
- * of the components as a colour has them: their top bits, repeated below so that full stays full. */
+ * of the components as a colour has them: their top bits, repeated below so that full stays full.
+ */
 #define PMB_LUMA(red, green, blue)                                                                 \
-    ((77u * (((red)&0xF8u) | ((red)&0xF8u) >> 5) + 150u * (((green)&0xFCu) | ((green)&0xFCu) >> 6) + \
+    ((77u * (((red)&0xF8u) | ((red)&0xF8u) >> 5) +                                                 \
+      150u * (((green)&0xFCu) | ((green)&0xFCu) >> 6) +                                            \
       29u * (((blue)&0xF8u) | ((blue)&0xF8u) >> 5)) >>                                             \
      8)
 

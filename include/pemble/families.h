@@ -74,8 +74,8 @@ extern const PMB_FLASH pmb_family pmb_family_lcd_pages; /* 1 is dark; A2h/A3h bi
 
 typedef struct pmb_paged {
     /* Sent after reset, with the display off: for each command its number of bytes, at most
-     * 20, then these; 0 ends the list. What depends on the glass (multiplex ratio, COM pins) is sent
-     * after it. */
+     * 20, then these; 0 ends the list. What depends on the glass (multiplex ratio, COM pins) is
+     * sent after it. */
     const PMB_FLASH uint8_t *setup;
     uint8_t contrast;      /* the usual one, register 81h */
     uint8_t contrast_most; /* the largest: 255, or 63 */

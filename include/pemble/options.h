@@ -1,9 +1,9 @@
 /*
  * options.h - what a program can do without, to save flash.
  *
- * Define them for all files alike, with the compiler's -D; PMB_SMALL is all of them, and the shorter
- * of two ways to do some things.
- * docs/footprint.md says how many bytes each saves, as measured.
+ * Define them for all files alike, with the compiler's -D; PMB_SMALL is all of them, and the
+ * shorter of two ways to do some things. docs/footprint.md says how many bytes each saves, as
+ * measured.
  *
  * PMB_NO_CHECKS: arguments and configurations are taken as they are; a wrong one does harm instead
  *     of returning an error. Develop without it, and leave the checks out last.

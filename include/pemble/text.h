@@ -49,13 +49,14 @@ typedef struct pmb_text_style {
 
 /*
  * Draws one line of text with the start of its baseline at p; pmb_text_width says where it ends.
- * The pixels of the glyphs are set, those between them are left alone. Fonts of 2 and 4 bits a pixel have smooth edges, which are
- * mixed with what is there; a format of one bit sets their pixels from a share of one half on.
+ * The pixels of the glyphs are set, those between them are left alone. Fonts of 2 and 4 bits a
+ * pixel have smooth edges, which are mixed with what is there; a format of one bit sets their
+ * pixels from a share of one half on.
  */
 void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text);
 
-/* The sum of the advances and the kerning of all glyphs, in pixels: how far to the right of its start
- * another text goes on. At most 32767. */
+/* The sum of the advances and the kerning of all glyphs, in pixels: how far to the right of its
+ * start another text goes on. At most 32767. */
 int16_t pmb_text_width(const pmb_text_style *style, const char *text);
 
 typedef enum pmb_across { PMB_LEFT = 0, PMB_CENTER, PMB_RIGHT } pmb_across;

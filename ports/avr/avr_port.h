@@ -9,8 +9,8 @@
 
 /* Ports with just what a panel on that bus needs, so that a program carries one bus only. F_CPU
  * must be defined, as always with avr-libc. SPI runs at F_CPU / 4 or, for a bus of no more than 4
- * MHz, at the fastest clock that is no faster than wanted; I2C at 400 kHz or, for a bus of
- * less, at 100 kHz. */
+ * MHz, at the fastest clock that is no faster (by 4 kHz or more) than wanted; I2C at 400 kHz or,
+ * for a bus of less, at 100 kHz. */
 extern const pmb_port avr_spi_port;
 extern const pmb_port avr_i2c_port;      /* no pins: for modules that reset themselves */
 extern const pmb_port avr_i2c_pins_port; /* for those with a reset pin */

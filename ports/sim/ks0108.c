@@ -10,7 +10,7 @@ enum { PULSE_NS = 450, CYCLE_NS = 1000, BUSY_NS = 10000, RESET_NS = 1000 };
 
 struct chip {
     uint8_t (*memory)[COLUMNS]; /* PAGES of them */
-    int x, y, start_line; /* page, column */
+    int x, y, start_line;       /* page, column */
     bool on;
     uint64_t busy_until;
 };

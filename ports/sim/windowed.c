@@ -269,8 +269,7 @@ static bool create(pmb_module *m, const struct chip *chip)
         o->height > chip->rows || o->bus == PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     power_on_values(m);
-    module_memory(m, s->memory, sizeof s->memory,
-                  sizeof s->memory[0][0] * (size_t)chip->per_column,
+    module_memory(m, s->memory, sizeof s->memory, sizeof s->memory[0][0] * (size_t)chip->per_column,
                   chip->color ? 2 : (unsigned)chip->per_column / 2, (uint32_t)chip->kind + 13);
     if (!chip->color)
         for (size_t i = 0; i < sizeof s->memory / sizeof s->memory[0][0]; i++)

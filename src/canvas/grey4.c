@@ -43,8 +43,7 @@ static void fill_nibbles(pmb_canvas *c, int16_t x, int16_t y, int16_t count, uin
         put(place_of(c, x++, y), level);
 }
 
-static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
-                 pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     const uint8_t level = level_of(color);
     const bool vertical = c->format->rows_per_line == 2;

@@ -54,8 +54,7 @@ static void put(pmb_canvas *c, int16_t x, int16_t y, uint8_t index)
         *byte = (uint8_t)(x & 1 ? (*byte & 0xF0) | index : (*byte & 0x0F) | index << 4);
 }
 
-static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
-                 pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     const uint8_t index = index_of(c, color);
     const bool nibbles = c->format->columns_per_byte == 2;

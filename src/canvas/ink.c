@@ -28,8 +28,7 @@ static pmb_canvas plane_of(const pmb_canvas *c, uint8_t plane)
     return one;
 }
 
-static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
-                 pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     pmb_canvas a = plane_of(c, 0), b = plane_of(c, 1);
     a.format->fill(&a, left, top, w, h, first_plane(color));

@@ -22,8 +22,7 @@ static void put(uint8_t *byte, uint8_t mask, uint8_t all)
     *byte = (uint8_t)((*byte & ~mask) | (all & mask));
 }
 
-static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
-                 pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     const bool left_is_lsb = !c->format->msb_first;
     const uint8_t all = pmb_mono_byte(color);

@@ -50,8 +50,7 @@ static void fill_blocks(uint8_t *at, size_t bytes, uint64_t four)
     put_block(last, four);
 }
 
-static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
-                 pmb_color color)
+static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     uint8_t *at = pixel_at(c, left, top);
     size_t bytes = (size_t)w * 2;

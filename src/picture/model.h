@@ -111,9 +111,8 @@ static inline void model_plan(struct model *m)
         const PMB_FLASH struct extent *e =
             (m->reel ? reel_extents[m->neighbours] : still_extents[m->neighbours]) + i;
         const uint16_t above = (uint16_t)(one << e->width);
-        m->windows[i] = (struct window){.one = e->width ? one : 0,
-                                        .all = (uint16_t)(above - one),
-                                        .ahead = e->ahead};
+        m->windows[i] = (struct window){
+            .one = e->width ? one : 0, .all = (uint16_t)(above - one), .ahead = e->ahead};
         one = above;
     }
 }
@@ -122,8 +121,9 @@ static inline void model_plan(struct model *m)
  * with bit n of that. A product shifts in one go where a processor shifts bit by bit. */
 struct seen {
     const uint8_t *at;
-    int16_t room; /* bytes from there to the end of the row; none is left of a row that is not there */
-    uint8_t by;   /* 2^n */
+    int16_t
+        room; /* bytes from there to the end of the row; none is left of a row that is not there */
+    uint8_t by; /* 2^n */
 };
 
 static inline uint8_t joined(uint8_t here, uint8_t next, uint8_t by)
@@ -199,7 +199,7 @@ APART void model_row_one_bit(struct coder *coder, const struct model *m, bool re
     const struct window *const w = m->windows;
     const uint16_t one0 = w[0].one, one1 = w[1].one, one2 = w[2].one;
     const uint16_t ones = w[0].all | w[1].all | w[2].all;
-    const uint16_t keep = ones & (uint16_t)~(one0 | one1 | one2);
+    const uint16_t keep = ones & (uint16_t) ~(one0 | one1 | one2);
     const uint16_t same = (uint16_t)(one1 << w[1].ahead); /* in a reel: the pixel as it was */
     uint8_t *const row = known_row(k, y), *byte = row + (x >> 3);
     const uint8_t *const above = !reel ? row : y > 0 ? row - k->stride : NULL;

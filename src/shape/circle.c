@@ -8,7 +8,7 @@
 #include "shape/spans.h"
 
 #ifdef PMB_ONLY_CIRCLES
-enum { LONGEST = 180 };      /* its square fits into 16 bits, and so do all the sums here */
+enum { LONGEST = 180 };         /* its square fits into 16 bits, and so do all the sums here */
 enum { NONE = 255, ALL = 255 }; /* of a row's pixels: for the indent, for the count */
 
 /* A circle `w` across, followed from row to row. Distances from its middle are doubled: a pixel is
@@ -133,8 +133,7 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
     if (diameter(r) > LONGEST || width <= 0)
         return;
     struct edge outer = edge_at((uint8_t)r.w, (int16_t)first);
-    struct edge inner = edge_at(hole > 0 ? (uint8_t)hole : 0,
-                                (int16_t)pmb_most(first - width, -1));
+    struct edge inner = edge_at(hole > 0 ? (uint8_t)hole : 0, (int16_t)pmb_most(first - width, -1));
     for (pmb_reach i = first; i < last; i++) {
         const uint8_t from = indent(&outer), to = indent(&inner);
         draw_ends(c, &r, i, 1, from, to == NONE ? ALL : (uint8_t)(width + to - from), color);

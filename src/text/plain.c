@@ -1,4 +1,5 @@
-/* plain.c - with PMB_PLAIN_TEXT, in place of text.c: glyphs of one font, copied as they lie in it. */
+/* plain.c - with PMB_PLAIN_TEXT, in place of text.c: glyphs of one font, copied as they lie in it.
+ */
 #include "pemble/options.h"
 #include "pemble/text.h"
 #include "canvas/cut.h"

@@ -102,6 +102,33 @@ static void stamps_set_only_their_bits(void **state)
     }
 }
 
+static void rows_of_bits_are_copied_in_two_colours(void **state)
+{
+    (void)state;
+    static const uint8_t bits[] = {0xA5, 0x3C, 0xF0, 0x0F, 0x81, 0x5A};
+    int copied = 0;
+    for (size_t f = 0; f < LENGTH(formats); f++) {
+        static struct sheet s;
+        unsigned seed = 9;
+        open_sheet(&s, formats[f].format);
+        if (!s.c.format->copy)
+            continue;
+        for (int i = 0; i < 300; i++) {
+            const unsigned x = random_below(&seed, W), y = random_below(&seed, H),
+                           count = 1 + random_below(&seed, W - x), first = random_below(&seed, 11);
+            const pmb_color ones = random_below(&seed, 3) ? PMB_WHITE : PMB_BLACK;
+            const pmb_color zeros = random_below(&seed, 3) ? PMB_BLACK : PMB_WHITE;
+            s.c.format->copy(&s.c, (int16_t)x, (int16_t)y, (int16_t)count, bits, (uint16_t)first,
+                             ones, zeros);
+            for (unsigned k = 0; k < count; k++)
+                s.model[y][x + k] = bits[(first + k) / 8] & 0x80 >> (first + k) % 8 ? ones : zeros;
+            compare(&s, formats[f].name);
+        }
+        copied++;
+    }
+    assert_int_equal(copied, 4); /* the formats of one bit */
+}
+
 static void bytes_lie_as_documented(void **state)
 {
     (void)state;
@@ -194,6 +221,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(rectangles_cover_exactly_their_pixels),
         cmocka_unit_test(stamps_set_only_their_bits),
+        cmocka_unit_test(rows_of_bits_are_copied_in_two_colours),
         cmocka_unit_test(bytes_lie_as_documented),
         cmocka_unit_test(colours_become_what_a_format_can_show),
         cmocka_unit_test(a_canvas_needs_its_bytes),

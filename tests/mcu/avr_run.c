@@ -117,8 +117,8 @@ static void mark_set(avr_t *avr, avr_io_addr_t address, uint8_t value, void *par
     (void)parameter;
     avr->data[address] = value;
     if (marked && report)
-        fprintf(report, "cycles %llu waited %llu\n",
-                (unsigned long long)(avr->cycle - marked), (unsigned long long)waited);
+        fprintf(report, "cycles %llu waited %llu\n", (unsigned long long)(avr->cycle - marked),
+                (unsigned long long)waited);
     marked = avr->cycle;
     waited = 0;
 }

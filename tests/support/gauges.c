@@ -174,8 +174,7 @@ static void chart(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
     static const char *const days[] = {"Mo", "Tu", "We", "Th", "Fr"};
     const pmb_chart k = {theme, &scale, days};
-    pmb_chart_draw(c, &k, r,
-                   (const int16_t[]){120, -60, 340, (int16_t)(part * 5), 480}, 5, 3);
+    pmb_chart_draw(c, &k, r, (const int16_t[]){120, -60, 340, (int16_t)(part * 5), 480}, 5, 3);
 }
 
 static void sparkline(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
@@ -225,9 +224,8 @@ static const char *ferry(const void *data, uint16_t row, uint8_t column)
 
 static void table(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
-    const pmb_column columns[] = {{"dep.", {50, 0}, PMB_RIGHT},
-                                  {"to", {0, 1}, PMB_LEFT},
-                                  {NULL, {10, 0}, PMB_CENTER}};
+    const pmb_column columns[] = {
+        {"dep.", {50, 0}, PMB_RIGHT}, {"to", {0, 1}, PMB_LEFT}, {NULL, {10, 0}, PMB_CENTER}};
     const pmb_table t = {theme, columns, 3, ferry};
     (void)pmb_table_draw(c, &t, r, NULL, 4, part > 90, 1);
 }
