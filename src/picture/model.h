@@ -121,9 +121,8 @@ static inline void model_plan(struct model *m)
  * with bit n of that. A product shifts in one go where a processor shifts bit by bit. */
 struct seen {
     const uint8_t *at;
-    int16_t
-        room; /* bytes from there to the end of the row; none is left of a row that is not there */
-    uint8_t by; /* 2^n */
+    int16_t room; /* bytes from there to the row's end; a row that is not there has none */
+    uint8_t by;   /* 2^n */
 };
 
 static inline uint8_t joined(uint8_t here, uint8_t next, uint8_t by)
@@ -134,10 +133,11 @@ static inline uint8_t joined(uint8_t here, uint8_t next, uint8_t by)
 /* The next eight; 0 behind the row's end. */
 static inline uint8_t see_next(struct seen *s)
 {
-    const uint8_t here = s->room > 0 ? s->at[0] : 0, next = s->room > 1 ? s->at[1] : 0;
-    s->at++;
+    if (s->room <= 0)
+        return 0;
+    const uint8_t here = *s->at++;
     s->room--;
-    return joined(here, next, s->by);
+    return joined(here, s->room > 0 ? *s->at : 0, s->by);
 }
 
 /* Begins with a row (NULL: it is not there) at a column, and adds to the context what is in sight
