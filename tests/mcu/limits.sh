@@ -4,7 +4,10 @@ set -eu
 here=$(cd "$(dirname "$0")" && pwd)
 out=$1
 . "$here/within.sh"
-grep -v '^#' "$here/limits.txt" | while read -r program options flash ram stack cycles; do
+bytes=$(sed -n 's/^.*: 28 frames of 50x50, .* \([0-9]*\) bytes, .*/\1/p' "$out/wheel-said.txt")
+printf 'mcu: the reel of 28 frames of 50x50 takes %s bytes\n' "$bytes"
+within limits.txt "the reel" bytes "$bytes" "$(sed -n 's/^wheel //p' "$here/limits.txt")"
+grep -v '^#\|^wheel' "$here/limits.txt" | while read -r program options flash ram stack cycles; do
     case $options in
     none) dir=$out/avr ;;
     PMB_SMALL) dir=$out/small/avr ;;
