@@ -71,7 +71,7 @@ static inline void start(uint8_t control)
     TWCR = (uint8_t)(control | 1 << TWINT | 1 << TWEN);
 }
 
-enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, ADDRESS_REFUSED = 0x20, BYTE_TAKEN = 0x28 };
+enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, BYTE_TAKEN = 0x28 };
 
 /* Waits for its end and returns the status code (tables of status codes). The lowest bits are those
  * of the prescaler, which is 0. */
@@ -82,13 +82,19 @@ static inline __attribute__((always_inline)) uint8_t end(void)
     return TWSR;
 }
 
-/* Each goes when what was sent before, the address or a byte, has been taken; which of the two it
- * is we know. The last is then on its way. */
+/* An acknowledged address and an acknowledged byte have codes of their own; which it is we know. */
+static bool is_taken(uint8_t code)
+{
+    return code == BYTE_TAKEN || code == ADDRESS_TAKEN;
+}
+
+/* Each goes when what was sent before, the address or a byte, has been taken. The last is then on
+ * its way. */
 static bool send_bytes(const uint8_t *bytes, size_t count)
 {
     for (; count > 0; count--) {
         const uint8_t byte = *bytes++, code = end();
-        if (code != BYTE_TAKEN && code != ADDRESS_TAKEN)
+        if (code != BYTE_TAKEN && code != ADDRESS_TAKEN) /* in a branch less than is_taken */
             return false;
         TWDR = byte;
         start(0);
@@ -99,6 +105,7 @@ static bool send_bytes(const uint8_t *bytes, size_t count)
 static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *head,
                             size_t head_count, const uint8_t *body, size_t body_count)
 {
+    pmb_status status = PMB_ERR_BUS;
     (void)context;
     TWSR = 0;
     /* Two speeds, so that no division is linked. */
@@ -108,15 +115,15 @@ static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, const u
     if (end() == STARTED) {
         TWDR = (uint8_t)(bus->address << 1);
         start(0);
+        if (!is_taken(end()))
+            status = PMB_ERR_NO_ANSWER;
+        else if (send_bytes(head, head_count) && send_bytes(body, body_count) && is_taken(end()))
+            status = PMB_OK;
     }
-    const bool sent = send_bytes(head, head_count) && send_bytes(body, body_count);
-    const uint8_t code = end();
     TWCR = 1 << TWINT | 1 << TWEN | 1 << TWSTO;
     while (TWCR & 1 << TWSTO)
         ;
-    if (sent && (code == BYTE_TAKEN || code == ADDRESS_TAKEN))
-        return PMB_OK;
-    return code == ADDRESS_REFUSED ? PMB_ERR_NO_ANSWER : PMB_ERR_BUS;
+    return status;
 }
 
 const pmb_port avr_i2c_port = {.i2c_write = i2c_write, .wait_us = wait_us};

@@ -6,7 +6,7 @@
  * the other; here both take what their clocks give (data sheet DS40002061).
  * With --wire it prints what leaves by SPI and by the pins PB0 to PB2 (8 to 10), and the time
  * between, as replay.c takes it. On the two-wire interface is an SSD1306, the simulator's own model
- * of it; with --glass what it shows at the end is printed, a line a row.
+ * of it (with --alone nothing is); with --glass what it shows at the end is printed, a line a row.
  */
 #include <stdio.h>
 #include <stdlib.h>
@@ -181,14 +181,15 @@ int main(int argc, char **argv)
     static ssd1306_wiring_t wiring = {.reset = {'B', 0}};
     const int with_glass = argc > 1 && strcmp(argv[1], "--glass") == 0;
     const int with_wire = argc > 1 && strcmp(argv[1], "--wire") == 0;
-    argc -= with_glass + with_wire;
-    argv += with_glass + with_wire;
+    const int alone = argc > 1 && strcmp(argv[1], "--alone") == 0;
+    argc -= with_glass + with_wire + alone;
+    argv += with_glass + with_wire + alone;
     static elf_firmware_t firmware;
     /* Loading prints where what goes. */
     const int screen = dup(STDOUT_FILENO), nowhere = open("/dev/null", O_WRONLY);
     dup2(nowhere, STDOUT_FILENO);
     if (argc < 2 || argc > 3 || elf_read_firmware(argv[1], &firmware) != 0) {
-        fprintf(stderr, "usage: avr-run [--glass | --wire] PROGRAM.elf [REPORT.txt]\n");
+        fprintf(stderr, "usage: avr-run [--glass | --wire | --alone] PROGRAM.elf [REPORT.txt]\n");
         return 2;
     }
     report = argc == 3 ? fopen(argv[2], "w") : NULL;
@@ -199,7 +200,8 @@ int main(int argc, char **argv)
     firmware.frequency = 16000000;
     avr_load_firmware(avr, &firmware);
     ssd1306_init(avr, &part, 128, 64);
-    ssd1306_connect_twi(&part, &wiring);
+    if (!alone)
+        ssd1306_connect_twi(&part, &wiring);
     fflush(stdout);
     dup2(screen, STDOUT_FILENO);
     uint32_t flags = 0; /* no copy of the serial port on standard error */
