@@ -43,9 +43,14 @@ static void draw_glyph(pmb_canvas *c, const struct tables *t, const PMB_FLASH ui
                      glyph[AT_H], t->bits + pmb_pair_of(glyph + AT_BITS), color);
 }
 
-/* Draws the part of a text before `end` when there is a canvas; returns where the pen is then. */
-static pmb_reach run(pmb_canvas *c, const pmb_text_style *style, pmb_reach x, pmb_reach y,
-                     const char *text, const char *end)
+/* Draws the part of a text before `end` when there is a canvas; returns where the pen is then. On
+ * AVR a call of its own: hidden text needs none of the registers that would be saved for it. */
+#ifdef __AVR__
+__attribute__((noinline))
+#endif
+static pmb_reach
+run(pmb_canvas *c, const pmb_text_style *style, pmb_reach x, pmb_reach y, const char *text,
+    const char *end)
 {
     const struct tables tables = tables_of(style);
     uint16_t code;
