@@ -104,6 +104,6 @@ void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const cha
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
-    return (int16_t)pmb_text_reach(style, text, NULL);
+    return (int16_t)pmb_least(pmb_text_reach(style, text, NULL), INT16_MAX);
 }
 #endif
