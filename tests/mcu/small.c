@@ -1,5 +1,5 @@
-/* small.c - thousands of shapes and texts, as a digest for each kind: built with PMB_SMALL and
- * without, it must say the same. */
+/* small.c - thousands of shapes, texts and numbers, as a digest for each kind: built with PMB_SMALL
+ * and without, it must say the same. */
 #include <stdio.h>
 #include "pemble/pemble.h"
 
@@ -13,7 +13,7 @@ static int16_t random_below(int limit)
     return (int16_t)((seed >> 16) % (uint32_t)limit);
 }
 
-enum { KINDS = 11, W = 128, H = 64 };
+enum { KINDS = 12, W = 128, H = 64 };
 
 static void draw(pmb_canvas *c, int kind)
 {
@@ -48,16 +48,44 @@ static void draw(pmb_canvas *c, int kind)
     case 7:
         pmb_line_dashed(c, a, b, (uint8_t)(1 + random_below(5)), (uint8_t)random_below(5), color);
         break;
-    case 9:
-        pmb_rect_gradient(c, r, PMB_BLACK, PMB_WHITE, size & 1);
-        break;
     case 8:
         pmb_rect_stroke(c, r, color);
         break;
+    case 9:
+        pmb_rect_gradient(c, r, PMB_BLACK, PMB_WHITE, size & 1);
+        break;
+    case 10: {
+        const pmb_text_layout layout = {.across = (pmb_across)random_below(3),
+                                        .down = (pmb_down)random_below(3),
+                                        .wrap = random_below(4) > 0};
+        pmb_text_box(c, &style, r, &layout, "Pellan Quay 4.12 m\nnayelP \xC2\xB5\xFF al");
+        break;
+    }
     default:
         pmb_text(c, &style, a, "Quay 4.12");
         break;
     }
+}
+
+/* Numbers as text, also into buffers that are too small. */
+static uint32_t digest_of_numbers(void)
+{
+    uint32_t digest = 2166136261u;
+    for (int n = 0; n < 20000; n++) {
+        char text[30] = {0};
+        const uint32_t high = (uint32_t)random_below(1 << random_below(17)) << 16;
+        const pmb_number how = {.decimals = (uint8_t)random_below(12),
+                                .width = (uint8_t)random_below(20),
+                                .zeros = random_below(2),
+                                .plus = random_below(2),
+                                .group = random_below(2) ? ' ' : 0};
+        const size_t count = pmb_number_text(text, (size_t)random_below(30),
+                                             (int32_t)(high | (uint16_t)random_below(32767)), &how);
+        digest = (digest ^ (uint32_t)count) * 16777619u;
+        for (size_t i = 0; i < sizeof text; i++)
+            digest = (digest ^ (uint8_t)text[i]) * 16777619u;
+    }
+    return digest;
 }
 
 int main(void)
@@ -82,5 +110,6 @@ int main(void)
         }
         printf("%d %08lx\n", kind, (unsigned long)digest);
     }
+    printf("numbers %08lx\n", (unsigned long)digest_of_numbers());
     return 0;
 }
