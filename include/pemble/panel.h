@@ -95,8 +95,8 @@ typedef struct pmb_panel {
 
 /*
  * Checks the configuration, resets the panel where it has a reset pin, initialises it, clears its
- * memory (to light on an LCD and on paper, else to dark) and switches it on. E-paper goes on
- * showing what it showed, until it is refreshed.
+ * memory (to light on an LCD and on paper, else to dark; PMB_NO_CLEAR leaves that out) and switches
+ * it on. E-paper goes on showing what it showed, until it is refreshed.
  *
  * PMB_ERR_ARGUMENT, before any byte is sent: a null pointer, a size or an offset that does not fit
  * the controller's memory, an address or a speed that it cannot have. PMB_ERR_UNSUPPORTED, also
