@@ -7,10 +7,10 @@ pmb_status pmb_file_check(const pmb_reader *reader, void *memory, uint32_t bytes
                           pmb_file_report *report)
 {
     /* A canvas of one pixel that lies below everything: all rows are read, none is drawn. */
-    uint8_t pixel[1];
+    const PMB_FLASH pmb_format *format = PMB_WITH_DEPTH ? &pmb_rgb565 : &pmb_mono_horizontal;
+    uint8_t pixel[2];
     pmb_canvas c;
-    (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, INT16_MAX - 1, 1, 1}, pixel,
-                          sizeof pixel);
+    (void)pmb_canvas_init(&c, format, (pmb_rect){0, INT16_MAX - 1, 1, 1}, pixel, sizeof pixel);
     return pmb_file_draw(&c, reader, (pmb_rect){0, 0, INT16_MAX, INT16_MAX}, memory, bytes, report);
 }
 
