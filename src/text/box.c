@@ -12,6 +12,11 @@ struct line {
     bool more; /* another line follows */
 };
 
+static int32_t width_of(const pmb_text_style *style, const char *from, const char *to)
+{
+    return pmb_text_run(NULL, style, (pmb_point){0, 0}, from, to);
+}
+
 /* The last blank before `to` with something but blanks in front of it; NULL when there is none. */
 static const char *last_blank(const char *from, const char *to)
 {
@@ -30,7 +35,7 @@ static struct line next_line(const pmb_text_style *style, const char *text, bool
     while (*end && *end != '\n')
         end++;
     struct line line = {text, end, *end ? end + 1 : end, *end != '\0'};
-    if (!wrap || pmb_text_reach(style, text, end) <= width)
+    if (!wrap || width_of(style, text, end) <= width)
         return line;
     line.to = line.next = pmb_text_cut(style, text, end, width);
     line.more = true;
@@ -70,7 +75,7 @@ static uint16_t count_lines(const pmb_text_style *style, const char *text, bool 
     *widest = 0;
     for (;;) {
         const struct line line = next_line(style, text, wrap, width);
-        const int32_t wide = pmb_text_reach(style, line.from, line.to);
+        const int32_t wide = width_of(style, line.from, line.to);
         if (wide > *widest)
             *widest = wide;
         count++;
@@ -106,13 +111,13 @@ static int32_t first_baseline(const struct metrics *m, pmb_rect r, const pmb_tex
 static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
                       const pmb_text_layout *layout, struct line line, int32_t baseline, bool dots)
 {
-    const int32_t points_width = pmb_text_reach(style, points, NULL);
-    int32_t width = pmb_text_reach(style, line.from, line.to);
+    const int32_t points_width = width_of(style, points, NULL);
+    int32_t width = width_of(style, line.from, line.to);
     if (width > r.w)
         dots = true;
     if (dots && width + points_width > r.w) {
         line.to = pmb_text_cut(style, line.from, line.to, r.w - points_width);
-        width = pmb_text_reach(style, line.from, line.to);
+        width = width_of(style, line.from, line.to);
     }
     const int32_t room = r.w - width - (dots ? points_width : 0);
     int32_t x = r.x;
@@ -123,9 +128,9 @@ static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
     const pmb_point p = {pmb_coordinate(x), pmb_coordinate(baseline)};
     pmb_text_style upright = *style;
     upright.turn = 0;
-    pmb_text_run(c, &upright, p, line.from, line.to);
+    (void)pmb_text_run(c, &upright, p, line.from, line.to);
     if (dots)
-        pmb_text_run(c, &upright, (pmb_point){pmb_coordinate(x + width), p.y}, points, NULL);
+        (void)pmb_text_run(c, &upright, (pmb_point){pmb_coordinate(x + width), p.y}, points, NULL);
 }
 
 uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,

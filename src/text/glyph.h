@@ -69,12 +69,10 @@ bool pmb_glyph_next(pmb_glyph_reader *reader, pmb_glyph_piece *piece);
 /* Draws one character, upright, with the pen at p. */
 void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p, uint32_t code);
 
-/* Draws the part of a text before `end` (NULL: all of it). */
-void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                  const char *end);
-
-/* How far the pen moves then. */
-pmb_reach pmb_text_reach(const pmb_text_style *style, const char *text, const char *end);
+/* Draws the part of a text before `end` (NULL: all of it) when there is a canvas; returns how far
+ * the pen moves. */
+pmb_reach pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                       const char *end);
 
 /* The longest part of the text before `end` that is at most `width` wide, at least one character.
  */

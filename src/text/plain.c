@@ -43,35 +43,24 @@ static void draw_glyph(pmb_canvas *c, const struct tables *t, const PMB_FLASH ui
                      glyph[AT_H], t->bits + pmb_pair_of(glyph + AT_BITS), color);
 }
 
-/* Draws the part of a text before `end` when there is a canvas; returns where the pen is then. On
- * AVR a call of its own: hidden text needs none of the registers that would be saved for it. */
+/* On AVR not inlined: hidden text needs none of the registers that would be saved for it. */
 #ifdef __AVR__
 __attribute__((noinline))
 #endif
-static pmb_reach
-run(pmb_canvas *c, const pmb_text_style *style, pmb_reach x, pmb_reach y, const char *text,
-    const char *end)
+pmb_reach
+pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+             const char *end)
 {
     const struct tables tables = tables_of(style);
+    pmb_reach reach = 0;
     uint16_t code;
     while (text != end && (code = (uint16_t)pmb_text_next(&text)) != 0) {
         const PMB_FLASH uint8_t *glyph = find(&tables, code);
         if (c)
-            draw_glyph(c, &tables, glyph, x, y, style->color);
-        x += glyph[AT_ADVANCE];
+            draw_glyph(c, &tables, glyph, p.x + reach, p.y, style->color);
+        reach += glyph[AT_ADVANCE];
     }
-    return x;
-}
-
-void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                  const char *end)
-{
-    (void)run(c, style, p.x, p.y, text, end);
-}
-
-pmb_reach pmb_text_reach(const pmb_text_style *style, const char *text, const char *end)
-{
-    return run(NULL, style, 0, 0, text, end);
+    return reach;
 }
 
 const char *pmb_text_cut(const pmb_text_style *style, const char *text, const char *end,
@@ -99,11 +88,11 @@ void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const cha
     const PMB_FLASH uint8_t *const metrics = style->font->bytes + AT_METRICS; /* ascent, descent */
     const pmb_reach above = p.y + c->origin.y - c->clip.y;
     if (above + metrics[1] > 0 && above - metrics[0] < c->clip.h)
-        pmb_text_run(c, style, p, text, NULL);
+        (void)pmb_text_run(c, style, p, text, NULL);
 }
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
-    return (int16_t)pmb_least(pmb_text_reach(style, text, NULL), INT16_MAX);
+    return (int16_t)pmb_least(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL), INT16_MAX);
 }
 #endif

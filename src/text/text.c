@@ -113,9 +113,8 @@ static bool next_glyph(const pmb_text_style *style, uint8_t scale, const char **
     return true;
 }
 
-/* Draws the part of a text before `end` when there is a canvas; returns how far the pen moves. */
-static pmb_reach run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                     const char *end)
+pmb_reach pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
+                       const char *end)
 {
     const uint8_t scale = pmb_style_scale(style);
     struct pen pen = {.at = 0};
@@ -126,17 +125,6 @@ static pmb_reach run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, co
         pen.at += (pmb_reach)glyph.advance * scale;
     }
     return pen.at;
-}
-
-void pmb_text_run(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text,
-                  const char *end)
-{
-    (void)run(c, style, p, text, end);
-}
-
-pmb_reach pmb_text_reach(const pmb_text_style *style, const char *text, const char *end)
-{
-    return run(NULL, style, (pmb_point){0, 0}, text, end);
 }
 
 void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p, uint32_t code)
@@ -178,11 +166,11 @@ static bool is_hidden(const pmb_canvas *c, const pmb_text_style *style, pmb_poin
 void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
     if (!is_hidden(c, style, p))
-        pmb_text_run(c, style, p, text, NULL);
+        (void)pmb_text_run(c, style, p, text, NULL);
 }
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
-    return pmb_coordinate(pmb_text_reach(style, text, NULL));
+    return pmb_coordinate(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL));
 }
 #endif
