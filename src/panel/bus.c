@@ -10,6 +10,11 @@ pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t
     return panel->config->bus.kind->send(panel, bytes, count, NULL, 0);
 }
 
+pmb_status pmb_send_single(const pmb_panel *panel, uint8_t command)
+{
+    return pmb_send_command(panel, &command, 1);
+}
+
 pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t count)
 {
     return panel->config->bus.kind->send(panel, NULL, 0, bytes, count);

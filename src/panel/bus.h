@@ -25,6 +25,7 @@ void pmb_pin_set(const pmb_port *port, pmb_pin pin, bool high);
 
 /* Shorthands for the families. */
 pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t count);
+pmb_status pmb_send_single(const pmb_panel *panel, uint8_t command);
 pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t count);
 
 /* Sends data, in the background if the panel allows it now and bus and port can; the bytes must

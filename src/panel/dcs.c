@@ -30,11 +30,6 @@ static const PMB_FLASH pmb_dcs *detail_of(const pmb_panel *panel)
     return (const PMB_FLASH pmb_dcs *)panel->config->controller->detail;
 }
 
-static pmb_status command(const pmb_panel *panel, uint8_t byte)
-{
-    return pmb_send_command(panel, &byte, 1);
-}
-
 static pmb_status set(const pmb_panel *panel, uint8_t byte, uint8_t parameter)
 {
     return pmb_send_parameters(panel, true, byte, &parameter, 1);
@@ -99,7 +94,7 @@ static pmb_status open_window(const pmb_panel *panel, pmb_rect area)
         set_range(panel, SET_COLUMNS, (int16_t)(area.x + (swap ? o.y : o.x)), area.w);
     if (status == PMB_OK)
         status = set_range(panel, SET_PAGES, (int16_t)(area.y + (swap ? o.x : o.y)), area.h);
-    return status == PMB_OK ? command(panel, WRITE_MEMORY) : status;
+    return status == PMB_OK ? pmb_send_single(panel, WRITE_MEMORY) : status;
 }
 
 static pmb_status clear(const pmb_panel *panel)
@@ -113,7 +108,7 @@ static pmb_status clear(const pmb_panel *panel)
 static pmb_status start(pmb_panel *panel)
 {
     panel->state = ASLEEP;
-    pmb_status status = command(panel, EXIT_SLEEP);
+    pmb_status status = pmb_send_single(panel, EXIT_SLEEP);
     pmb_wait_ms(panel, SLEEP_WAIT_MS);
     if (status == PMB_OK && detail_of(panel)->setup)
         status = pmb_send_setup(panel, true, detail_of(panel)->setup);
@@ -202,15 +197,15 @@ static pmb_status contrast(pmb_panel *panel, uint8_t value)
 
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
-    return command(panel, (uint8_t)(INVERT_OFF | (inverted != detail_of(panel)->inverted)));
+    return pmb_send_single(panel, (uint8_t)(INVERT_OFF | (inverted != detail_of(panel)->inverted)));
 }
 
 static pmb_status show(pmb_panel *panel, bool on)
 {
     if (!on) {
-        pmb_status status = command(panel, DISPLAY_OFF);
+        pmb_status status = pmb_send_single(panel, DISPLAY_OFF);
         if (status == PMB_OK)
-            status = command(panel, ENTER_SLEEP);
+            status = pmb_send_single(panel, ENTER_SLEEP);
         /* It may be woken no sooner than this, so that waking need not wait for it. */
         pmb_wait_ms(panel, SLEEP_WAIT_MS);
         panel->state = ASLEEP;
@@ -218,11 +213,11 @@ static pmb_status show(pmb_panel *panel, bool on)
     }
     pmb_status status = PMB_OK;
     if (panel->state == ASLEEP) {
-        status = command(panel, EXIT_SLEEP);
+        status = pmb_send_single(panel, EXIT_SLEEP);
         pmb_wait_ms(panel, SLEEP_WAIT_MS);
         panel->state = AWAKE;
     }
-    return status == PMB_OK ? command(panel, DISPLAY_ON) : status;
+    return status == PMB_OK ? pmb_send_single(panel, DISPLAY_ON) : status;
 }
 
 const PMB_FLASH pmb_family pmb_family_dcs = {

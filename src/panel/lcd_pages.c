@@ -29,7 +29,7 @@ static pmb_status start(pmb_panel *panel)
 /* A 1 is a dark pixel. */
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
-    return pmb_paged_command(panel, (uint8_t)(PAGED_INVERSION | !inverted));
+    return pmb_send_single(panel, (uint8_t)(PAGED_INVERSION | !inverted));
 }
 
 /* An LCD saves power when it is off and all its pixels are on (ST7565 data sheet, "Power Save"). */

@@ -38,12 +38,12 @@ static pmb_status start(pmb_panel *panel)
 
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
-    return pmb_paged_command(panel, (uint8_t)(PAGED_INVERSION | inverted));
+    return pmb_send_single(panel, (uint8_t)(PAGED_INVERSION | inverted));
 }
 
 static pmb_status show(pmb_panel *panel, bool on)
 {
-    return pmb_paged_command(panel, (uint8_t)(PAGED_DISPLAY | on));
+    return pmb_send_single(panel, (uint8_t)(PAGED_DISPLAY | on));
 }
 
 const PMB_FLASH pmb_family pmb_family_oled_pages = {

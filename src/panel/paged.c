@@ -6,11 +6,6 @@ const PMB_FLASH pmb_paged *pmb_paged_of(const pmb_panel *panel)
     return (const PMB_FLASH pmb_paged *)panel->config->controller->detail;
 }
 
-pmb_status pmb_paged_command(const pmb_panel *panel, uint8_t command)
-{
-    return pmb_send_command(panel, &command, 1);
-}
-
 void pmb_paged_plan(pmb_panel *panel)
 {
     pmb_leave_to_controller(panel, TURN_RIGHT | TURN_BOTTOM);

@@ -32,6 +32,5 @@ pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t 
 
 pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area);
 pmb_status pmb_paged_contrast(pmb_panel *panel, uint8_t value);
-pmb_status pmb_paged_command(const pmb_panel *panel, uint8_t command);
 
 #endif

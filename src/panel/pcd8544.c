@@ -79,30 +79,25 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     return status;
 }
 
-static pmb_status command(const pmb_panel *panel, uint8_t byte)
-{
-    return pmb_send_command(panel, &byte, 1);
-}
-
 static pmb_status contrast(pmb_panel *panel, uint8_t value)
 {
     const uint8_t vop = value ? value / 2 : usual_of(panel)->vop;
     const uint8_t power = panel->state ? 0 : POWER_DOWN;
-    const uint8_t commands[] = {(uint8_t)(FUNCTION | power | EXTENDED), (uint8_t)(SET_VOP | vop),
-                                (uint8_t)(FUNCTION | power)};
-    return pmb_send_command(panel, commands, sizeof commands);
+    const uint8_t command[] = {(uint8_t)(FUNCTION | power | EXTENDED), (uint8_t)(SET_VOP | vop),
+                               (uint8_t)(FUNCTION | power)};
+    return pmb_send_command(panel, command, sizeof command);
 }
 
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
     /* A 1 is a dark pixel, so "normal" is the inverse of what a canvas has. */
-    return command(panel, inverted ? DISPLAY_NORMAL : DISPLAY_INVERSE);
+    return pmb_send_single(panel, inverted ? DISPLAY_NORMAL : DISPLAY_INVERSE);
 }
 
 static pmb_status show(pmb_panel *panel, bool on)
 {
     panel->state = on;
-    return command(panel, on ? FUNCTION : FUNCTION | POWER_DOWN);
+    return pmb_send_single(panel, on ? FUNCTION : FUNCTION | POWER_DOWN);
 }
 
 const PMB_FLASH pmb_family pmb_family_pcd8544 = {

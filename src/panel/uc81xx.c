@@ -40,11 +40,6 @@ static pmb_status set(const pmb_panel *panel, uint8_t command, const uint8_t *va
     return pmb_send_parameters(panel, true, command, values, count);
 }
 
-static pmb_status command(const pmb_panel *panel, uint8_t byte)
-{
-    return pmb_send_command(panel, &byte, 1);
-}
-
 static pmb_status set_panel(const pmb_panel *panel, bool own_waveforms)
 {
     /* The resolution bits: 160x296 on the UC8151, else none, as the resolution command follows. */
@@ -88,7 +83,7 @@ static pmb_status set_up(pmb_panel *panel)
 static pmb_status fill_memory(const pmb_panel *panel, uint8_t which, uint8_t byte)
 {
     const pmb_size memory = panel->config->controller->memory;
-    const pmb_status status = command(panel, which);
+    const pmb_status status = pmb_send_single(panel, which);
     return status == PMB_OK
                ? pmb_send_repeated(panel, byte, (uint32_t)(memory.w / 8) * (uint32_t)memory.h)
                : status;
@@ -114,7 +109,7 @@ static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
     const uint8_t wide[] = {(uint8_t)(r.x >> 8),    (uint8_t)r.x,        (uint8_t)(right >> 8),
                             (uint8_t)right,         (uint8_t)(r.y >> 8), (uint8_t)r.y,
                             (uint8_t)(bottom >> 8), (uint8_t)bottom,     0x01};
-    const pmb_status status = command(panel, WINDOW_ON);
+    const pmb_status status = pmb_send_single(panel, WINDOW_ON);
     if (status != PMB_OK)
         return status;
     if (variant(panel) == PMB_UC8151)
@@ -136,10 +131,10 @@ static pmb_status write_plane(const pmb_panel *panel, const pmb_canvas *held, pm
     }
     status = open_window(panel, r);
     if (status == PMB_OK)
-        status = command(panel, which);
+        status = pmb_send_single(panel, which);
     if (status == PMB_OK)
         status = pmb_paper_send(panel, held, area, plane, flip);
-    return status == PMB_OK ? command(panel, WINDOW_OFF) : status;
+    return status == PMB_OK ? pmb_send_single(panel, WINDOW_OFF) : status;
 }
 
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
@@ -205,14 +200,14 @@ static pmb_status refresh(pmb_panel *panel, pmb_refresh kind)
     if (status == PMB_OK && kind != PMB_REFRESH_FULL)
         status = send_waveforms(panel, kind);
     if (status == PMB_OK)
-        status = command(panel, POWER_ON);
+        status = pmb_send_single(panel, POWER_ON);
     if (status == PMB_OK) {
         if (panel->config->busy == PMB_PIN_NONE)
             pmb_wait_ms(panel, 100);
         status = pmb_paper_wait(panel, 1000);
     }
     if (status == PMB_OK)
-        status = command(panel, REFRESH);
+        status = pmb_send_single(panel, REFRESH);
     if (status == PMB_OK)
         panel->state |= (uint8_t)(kind + 1);
     return status;
@@ -225,7 +220,7 @@ static pmb_status wait(pmb_panel *panel, uint32_t milliseconds)
     pmb_status status = pmb_paper_wait(panel, milliseconds);
     if (status != PMB_OK || !refreshed)
         return status;
-    status = command(panel, POWER_OFF);
+    status = pmb_send_single(panel, POWER_OFF);
     if (panel->config->busy == PMB_PIN_NONE)
         pmb_wait_ms(panel, 100);
     return status == PMB_OK ? pmb_paper_wait(panel, 1000) : status;
