@@ -55,12 +55,11 @@ static bool choose_area(pmb_screen *screen, const pmb_rect *wanted)
     return !wanted || !pmb_rect_is_empty(screen->area);
 }
 
-/* What of some pixels in one direction is on a screen of so many. */
-static void keep_on_screen(int16_t *from, int16_t *size, int16_t most)
+/* The screen, which may be less than the frame. */
+static pmb_rect whole_screen(const pmb_screen *screen)
 {
-    pmb_reach start = *from, count = *size;
-    *size = pmb_cut_pixels(&start, &count, 0, most) ? (int16_t)count : 0;
-    *from = (int16_t)start;
+    const pmb_size size = screen->panel->size;
+    return (pmb_rect){0, 0, size.w, size.h};
 }
 
 /* Clears what is painted of the band and sets the clip to what can be seen of that: the frame may
@@ -68,12 +67,10 @@ static void keep_on_screen(int16_t *from, int16_t *size, int16_t most)
 static void begin_band(pmb_screen *screen)
 {
     pmb_canvas *c = &screen->canvas;
-    const pmb_size size = screen->panel->size;
     c->origin = (pmb_point){0, 0};
     c->clip = screen->area;
     pmb_fill(c, PMB_BLACK);
-    keep_on_screen(&c->clip.x, &c->clip.w, size.w);
-    keep_on_screen(&c->clip.y, &c->clip.h, size.h);
+    c->clip = pmb_rect_common(screen->area, whole_screen(screen));
 }
 
 /* Sends what was painted in the band that the buffer holds. */
@@ -285,8 +282,7 @@ static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pm
         return PMB_OK;
     const pmb_status status = send(screen, paint, scene, &tiles);
     /* For those who draw on it directly. */
-    const pmb_size size = screen->panel->size;
-    screen->canvas.clip = pmb_rect_common(screen->canvas.bounds, (pmb_rect){0, 0, size.w, size.h});
+    screen->canvas.clip = pmb_rect_common(screen->canvas.bounds, whole_screen(screen));
     return status;
 }
 
