@@ -137,11 +137,13 @@ pmb_color pmb_pixel_color(const pmb_block *b, const pmb_picture_style *style, ui
             return light ? style->light : style->dark;
         return light ? PMB_WHITE : PMB_BLACK;
     }
-    pmb_color color = PMB_RGB(value >> 8, value >> 3, (unsigned)value << 3);
+    pmb_color color;
     if (b->info.pixels == PMB_PIXELS_INK)
         color = value == 2 ? PMB_RED : value == 1 ? PMB_WHITE : PMB_BLACK;
     else if (b->info.pixels == PMB_PIXELS_GREY)
         color = PMB_RGB(value * 17u, value * 17u, value * 17u);
+    else
+        color = PMB_RGB(value >> 8, value >> 3, (unsigned)value << 3);
     return style->invert ? (pmb_color)~color : color;
 }
 

@@ -21,7 +21,7 @@
 #define APART static inline
 #endif
 
-enum { MOST_ONE_BIT = 11, WINDOW_ROWS = 3, MOST_COLUMNS = 6 };
+enum { MOST_ONE_BIT = 11, WINDOW_ROWS = 3 };
 
 /* Of a row above, here or below, the columns that are in a context of one bit. */
 struct window {
@@ -191,7 +191,7 @@ static inline bool are_eight(const uint16_t *wanted, bool value)
 }
 
 /* The pixels of row y from column `x` to `end`: eight at once where all around them is alike and
- * they are, too; else one by one. */
+ * they are, too; else one by one. `reel` is the model's: so an AVR keeps it in a register. */
 APART void model_row_one_bit(struct coder *coder, const struct model *m, bool reel,
                              const struct known *k, int16_t y, int16_t x, int16_t end,
                              const uint16_t *wanted)

@@ -1,7 +1,5 @@
 /* place.c - parts, turns, mirrors and scales of pictures. */
 #include "picture/place.h"
-#include "canvas/cut.h"
-#include "canvas/damage.h"
 #include "geometry/limits.h"
 #include "picture/known.h"
 #include "shape/spans.h"
@@ -94,22 +92,13 @@ static void place_run(const pmb_place *place, pmb_reach x, pmb_reach y, pmb_reac
 static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach y)
 {
     const pmb_picture_style *style = &place->style;
-    pmb_canvas *c = place->c;
+    pmb_canvas *const c = place->c;
     if (k->bits != 1 || !c->format->copy || place->scale != 1 || style->mirror || style->mask ||
         (style->turn & 3))
         return false;
-    const pmb_reach left = place->p.x + c->origin.x;
-    pmb_reach x = left, row = place->p.y + c->origin.y + y - place->part.y;
-    pmb_reach count = place->part.w, height = 1;
-    if (!pmb_cut_pixels(&x, &count, c->clip.x, c->clip.w) ||
-        !pmb_cut_pixels(&row, &height, c->clip.y, c->clip.h))
-        return true;
-    const pmb_rect area = {(int16_t)(x - c->bounds.x), (int16_t)(row - c->bounds.y), (int16_t)count,
-                           1};
-    pmb_canvas_touch(c, &area);
-    c->format->copy(c, area.x, area.y, area.w, known_row(k, y),
-                    (uint16_t)(place->part.x + (x - left)), pmb_pixel_color(place->block, style, 1),
-                    pmb_pixel_color(place->block, style, 0));
+    pmb_span_copy(c, place->p.x, place->p.y + y - place->part.y, place->part.w, known_row(k, y),
+                  (uint16_t)place->part.x, pmb_pixel_color(place->block, style, 1),
+                  pmb_pixel_color(place->block, style, 0));
     return true;
 }
 

@@ -33,6 +33,21 @@ void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, co
     c->format->shade(c, area.x, area.y, area.w, shares + (from - left), color);
 }
 
+void pmb_span_copy(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *bits,
+                   uint16_t first, pmb_color ones, pmb_color zeros)
+{
+    const pmb_reach left = x + c->origin.x;
+    pmb_reach from = left, row = y + c->origin.y, height = 1;
+    if (!pmb_cut_pixels(&row, &height, c->clip.y, c->clip.h) ||
+        !pmb_cut_pixels(&from, &count, c->clip.x, c->clip.w))
+        return;
+    const pmb_rect area = {(int16_t)(from - c->bounds.x), (int16_t)(row - c->bounds.y),
+                           (int16_t)count, 1};
+    pmb_canvas_touch(c, &area);
+    c->format->copy(c, area.x, area.y, area.w, bits, (uint16_t)(first + (from - left)), ones,
+                    zeros);
+}
+
 void pmb_fill(pmb_canvas *c, pmb_color color)
 {
     pmb_span_fill(c, (pmb_reach)c->clip.x - c->origin.x, (pmb_reach)c->clip.y - c->origin.y,

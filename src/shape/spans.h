@@ -14,4 +14,9 @@ void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_rea
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,
                     pmb_color color);
 
+/* Sets `count` pixels of a row from bits, as the format's `copy` does, which must be there; moved
+ * and clipped as above. */
+void pmb_span_copy(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *bits,
+                   uint16_t first, pmb_color ones, pmb_color zeros);
+
 #endif
