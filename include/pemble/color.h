@@ -14,14 +14,14 @@
 #include <stdint.h>
 #include "pemble/options.h"
 
+/* The top five or six bits of a component, repeated below so that full stays full. */
+#define PMB_TOP_FIVE(value) (((value)&0xF8u) | ((value)&0xF8u) >> 5)
+#define PMB_TOP_SIX(value)  (((value)&0xFCu) | ((value)&0xFCu) >> 6)
+
 /* 77 + 150 + 29 = 256: the weights of ITU-R BT.601, section 2.5.1 (0.299, 0.587, 0.114) in 1/256,
- * of the components as a colour has them: their top bits, repeated below so that full stays full.
- */
+ * of the components as a colour has them. */
 #define PMB_LUMA(red, green, blue)                                                                 \
-    ((77u * (((red)&0xF8u) | ((red)&0xF8u) >> 5) +                                                 \
-      150u * (((green)&0xFCu) | ((green)&0xFCu) >> 6) +                                            \
-      29u * (((blue)&0xF8u) | ((blue)&0xF8u) >> 5)) >>                                             \
-     8)
+    ((77u * PMB_TOP_FIVE(red) + 150u * PMB_TOP_SIX(green) + 29u * PMB_TOP_FIVE(blue)) >> 8)
 
 /* A colour from 8-bit red, green and blue (0 to 255 each). */
 #ifdef PMB_ONE_BIT

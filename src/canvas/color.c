@@ -22,20 +22,19 @@ uint8_t pmb_color_luma(pmb_color color)
     return color;
 }
 #else
-/* Repeating the top bits below maps 31 and 63 to 255, and 0 to 0. */
 uint8_t pmb_color_red(pmb_color color)
 {
-    return (uint8_t)((color >> 8 & 0xF8) | color >> 13);
+    return (uint8_t)PMB_TOP_FIVE(color >> 8);
 }
 
 uint8_t pmb_color_green(pmb_color color)
 {
-    return (uint8_t)((color >> 3 & 0xFC) | (color >> 9 & 0x03));
+    return (uint8_t)PMB_TOP_SIX(color >> 3);
 }
 
 uint8_t pmb_color_blue(pmb_color color)
 {
-    return (uint8_t)((color << 3 & 0xF8) | (color >> 2 & 0x07));
+    return (uint8_t)PMB_TOP_FIVE((unsigned)color << 3);
 }
 
 uint8_t pmb_color_luma(pmb_color color)
