@@ -22,7 +22,7 @@
 #include <ssd1306_virt.h>
 
 enum { GPIOR0 = 0x3E, SPCR = 0x4C, SPSR, SPDR, SPIF = 0x80, SPI2X = 1 };
-enum { TWBR = 0xB8, TWSR, TWCR = 0xBC, TWINT = 0x80, TWSTA = 0x20, TWSTO = 0x10, TWEN = 0x04 };
+enum { TWBR = 0xB8, TWSR, TWCR = 0xBC, TWINT = 0x80, TWSTA = 0x20, TWSTO = 0x10 };
 enum { MOST_CYCLES = 2000000000 };
 
 static avr_cycle_count_t marked;

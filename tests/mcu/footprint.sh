@@ -12,8 +12,8 @@ saving=$(sed -n 's/^SMALLEST := //p' "$top/tests/mcu/Makefile")
 bus=$(cut -d' ' -f2 "$top/build/mcu/host/oled-bus.txt")
 printf '%-22s %6s %6s %5s %6s %8s %10s\n' "left out" flash saved RAM stack cycles time
 first=
-for option in "" PMB_NO_CHECKS PMB_NO_TURN PMB_NO_TILES PMB_NO_DAMAGE PMB_NO_PAPER PMB_NO_CLEAR PMB_NO_READING \
-    PMB_NO_BACKGROUND PMB_ONE_BIT PMB_PLAIN_TEXT PMB_ONLY_CIRCLES PMB_NEAR PMB_SMALL linked; do
+options=$(sed -n '/^.ifdef PMB_SMALL/,/^.endif/s/^.define //p' "$top/include/pemble/options.h")
+for option in "" $options PMB_SMALL linked; do
     dir=$out/${option:-all}
     case $option in
     linked) make OUT="$dir" OPTIONS=-DPMB_SMALL SAVING="$saving" "$dir/avr/oled.txt" ;;

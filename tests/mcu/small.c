@@ -2,6 +2,7 @@
  * and without, it must say the same. */
 #include <stdio.h>
 #include "pemble/pemble.h"
+#include "geometry/checksum.h"
 
 extern const PMB_FLASH pmb_font oled_font;
 
@@ -70,7 +71,7 @@ static void draw(pmb_canvas *c, int kind)
 /* Numbers as text, also into buffers that are too small. */
 static uint32_t digest_of_numbers(void)
 {
-    uint32_t digest = 2166136261u;
+    uint32_t digest = PMB_CRC_START;
     for (int n = 0; n < 20000; n++) {
         char text[30] = {0};
         const uint32_t high = (uint32_t)random_below(1 << random_below(17)) << 16;
@@ -81,9 +82,9 @@ static uint32_t digest_of_numbers(void)
                                 .group = random_below(2) ? ' ' : 0};
         const size_t count = pmb_number_text(text, (size_t)random_below(30),
                                              (int32_t)(high | (uint16_t)random_below(32767)), &how);
-        digest = (digest ^ (uint32_t)count) * 16777619u;
+        digest = pmb_crc_add(digest, (uint8_t)count);
         for (size_t i = 0; i < sizeof text; i++)
-            digest = (digest ^ (uint8_t)text[i]) * 16777619u;
+            digest = pmb_crc_add(digest, (uint8_t)text[i]);
     }
     return digest;
 }
@@ -92,7 +93,7 @@ int main(void)
 {
     static uint8_t pixels[W * H / 8];
     for (int kind = 0; kind < KINDS; kind++) {
-        uint32_t digest = 2166136261u;
+        uint32_t digest = PMB_CRC_START;
         for (int n = 0; n < 2000; n++) {
             pmb_canvas c;
             /* A whole frame or a band of it, clipped or not. */
@@ -106,7 +107,7 @@ int main(void)
                                                             random_below(70), random_below(40)});
             draw(&c, kind);
             for (size_t i = 0; i < sizeof pixels; i++)
-                digest = (digest ^ pixels[i]) * 16777619u;
+                digest = pmb_crc_add(digest, pixels[i]);
         }
         printf("%d %08lx\n", kind, (unsigned long)digest);
     }
