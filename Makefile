@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test fuzz mcu footprint bench build packages coverage golden pictures format clean
+.PHONY: all demo test fuzz mcu footprint bench build packages coverage fonts golden pictures format clean
 
 all: build
 
@@ -56,10 +56,14 @@ coverage: packages build/coverage/build.ninja
 packages:
 	@tools/install-packages.sh
 
-build/%/build.ninja: CMakeLists.txt CMakePresets.json
+build/%/build.ninja: CMakeLists.txt CMakePresets.json cmake/targets.cmake
 	@cmake --preset $*
 
 # Draws the pictures that shapes and gauges are compared with. Look at them before they are committed.
+# Makes the C files of the typefaces anew, from assets/fonts.
+fonts: build
+	@tools/bake/typefaces.sh build/host/pemble-bake src/fonts
+
 golden: build
 	@build/host/test-golden-shapes --keep tests/golden
 	@build/host/test-golden-gauges --keep tests/golden

@@ -5,9 +5,9 @@
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
-#include "bench.h"
+#include "pemble/bench.h"
 #include "files.h"
-#include "inputs.h"
+#include "pemble/bench_inputs.h"
 
 enum { MOST = 4 };
 

@@ -56,6 +56,7 @@ extern "C" {
 #include "pemble/terminal.h"
 #include "pemble/text.h"
 #include "pemble/theme.h"
+#include "pemble/version.h"
 
 #ifdef __cplusplus
 }

@@ -3,7 +3,7 @@
 #include "bench_parts.h"
 #include "commands.h"
 #include "link.h"
-#include "modules.h"
+#include "pemble/bench_modules.h"
 
 #include <string.h>
 

@@ -5,7 +5,7 @@
 #include <stdbool.h>
 #include <stddef.h>
 #include <stdint.h>
-#include "bench.h"
+#include "pemble/bench.h"
 
 struct image {
     int width, height;

@@ -1,5 +1,5 @@
 /* inputs.c - input devices that do what they are told at given times. */
-#include "inputs.h"
+#include "pemble/bench_inputs.h"
 #include "bench_parts.h"
 
 #include <errno.h>

@@ -1,6 +1,6 @@
 /* ks0108.c - a module with two KS0108, from docs/controllers/ks0108.md. */
 #include "bench_parts.h"
-#include "modules.h"
+#include "pemble/bench_modules.h"
 
 #include <string.h>
 

@@ -1,6 +1,6 @@
 /* mcp23017.c - a port expander, from docs/controllers/mcp23017.md. */
 #include "i2c_end.h"
-#include "modules.h"
+#include "pemble/bench_modules.h"
 
 enum { GND, VCC, SCL, SDA, FIRST_PIN, PINS = 16, REGISTERS = 0x16 };
 enum { IODIR = 0x00, IOCON = 0x0A, GPIO = 0x12, OLAT = 0x14, SEQOP = 0x20 };

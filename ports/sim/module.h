@@ -2,7 +2,7 @@
 #ifndef PEMBLE_SIM_MODULE_H
 #define PEMBLE_SIM_MODULE_H
 
-#include "bench.h"
+#include "pemble/bench.h"
 #include "net.h"
 
 enum { MODULE_PINS = 24 };

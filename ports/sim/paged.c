@@ -2,7 +2,7 @@
  * docs/controllers/. */
 #include "commands.h"
 #include "link.h"
-#include "modules.h"
+#include "pemble/bench_modules.h"
 
 #include <string.h>
 

@@ -1,6 +1,6 @@
 /* pcd8544.c - a module with a PCD8544, from docs/controllers/pcd8544.md. */
 #include "link.h"
-#include "modules.h"
+#include "pemble/bench_modules.h"
 
 enum { COLUMNS = 84, BANKS = 6 };
 

@@ -1,6 +1,6 @@
 /* place_panel.c - the module that a panel configuration describes, wired as configured. */
 #include "bench_parts.h"
-#include "modules.h"
+#include "pemble/bench_modules.h"
 #include "pemble/controllers.h"
 
 static const pmb_module_type *type_of(const pmb_controller *controller)

@@ -3,7 +3,7 @@
 #include "commands.h"
 #include "ink.h"
 #include "link.h"
-#include "modules.h"
+#include "pemble/bench_modules.h"
 
 #include <string.h>
 

@@ -1,6 +1,6 @@
 /* Keys, encoders, sticks and tilt sensors, by devices on the bench. */
 #include <stdio.h>
-#include "inputs.h"
+#include "pemble/bench_inputs.h"
 #include "test.h"
 
 enum { BUTTON = PMB_PIN(5), A = PMB_PIN(6), B = PMB_PIN(7), X = PMB_PIN(26), Y = PMB_PIN(27) };

@@ -1,7 +1,7 @@
 /* oled_bench.c - the OLED scene on the bench: prints its glass as the simulator of the AVR does,
  * and how long the bus takes for the last of three paints. */
 #include <stdio.h>
-#include "bench.h"
+#include "pemble/bench.h"
 #include "oled.h"
 
 int main(void)

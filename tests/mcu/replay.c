@@ -3,7 +3,7 @@
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
-#include "bench.h"
+#include "pemble/bench.h"
 #include "wire.h"
 
 enum { MOST = 1 << 16 };

@@ -1,5 +1,5 @@
 /* A KS0108 behind a port expander on I2C. */
-#include "modules.h"
+#include "pemble/bench_modules.h"
 #include "rig.h"
 
 #include <stdio.h>

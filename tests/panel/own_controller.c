@@ -1,5 +1,5 @@
 /* A controller that Pemble does not know, as a table of this program's own: docs/porting.md. */
-#include "modules.h"
+#include "pemble/bench_modules.h"
 #include "pemble/families.h"
 #include "rig.h"
 

@@ -1,6 +1,6 @@
 /* The bench's I2C and what the simulated SSD1306 makes of bytes that no driver should send. */
-#include "bench.h"
-#include "modules.h"
+#include "pemble/bench.h"
+#include "pemble/bench_modules.h"
 #include "rig.h"
 
 static const pmb_bus bus = {.kind = &pmb_i2c, .address = 0x3C};

@@ -1,5 +1,5 @@
 /* The bench's SPI, its faults, and traces read by decoders that are not ours. */
-#include "modules.h"
+#include "pemble/bench_modules.h"
 #include "rig.h"
 #include "shell.h"
 

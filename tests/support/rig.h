@@ -2,7 +2,7 @@
 #ifndef PEMBLE_TEST_RIG_H
 #define PEMBLE_TEST_RIG_H
 
-#include "bench.h"
+#include "pemble/bench.h"
 #include "test.h"
 
 struct rig {

@@ -2,7 +2,7 @@
 #ifndef PEMBLE_OVERVIEW_H
 #define PEMBLE_OVERVIEW_H
 
-#include "bench.h"
+#include "pemble/bench.h"
 #include "stations.h"
 
 /* Writes the page, 1280 by 800. `modules` is one for each station. False when the file cannot be

@@ -2,7 +2,7 @@
 #ifndef PEMBLE_RECORDING_H
 #define PEMBLE_RECORDING_H
 
-#include "bench.h"
+#include "pemble/bench.h"
 
 struct recording;
 

@@ -8,7 +8,7 @@
 #include <sys/stat.h>
 #include <unistd.h>
 #include "image.h"
-#include "inputs.h"
+#include "pemble/bench_inputs.h"
 #include "overview.h"
 #include "recording.h"
 #include "stage.h"

@@ -3,6 +3,7 @@
 
 #include <stdio.h>
 #include <string.h>
+#include "pemble/version.h"
 
 static const struct command *const commands[] = {
     &command_panels,   &command_wiring, &command_probe, &command_card,
@@ -35,7 +36,7 @@ int main(int argc, const char **argv)
         return DONE;
     }
     if (strcmp(argv[1], "--version") == 0) {
-        puts("pemble " PEMBLE_VERSION);
+        puts("pemble " PMB_VERSION);
         return DONE;
     }
     for (int i = 0; i < COUNT; i++)

@@ -2,7 +2,7 @@
 #ifndef PEMBLE_STAGE_H
 #define PEMBLE_STAGE_H
 
-#include "bench.h"
+#include "pemble/bench.h"
 #include "config.h"
 
 struct act {

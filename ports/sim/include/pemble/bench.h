@@ -1,5 +1,5 @@
 /*
- * bench.h - the simulated workbench: a board with pins and buses, modules wired to them, and a
+ * pemble/bench.h - the simulated workbench: a board with pins and buses, modules wired to them, and a
  * virtual clock.
  *
  * A bench is made of nets, named wires. The board drives "pin0", "pin1" ... and, for its first I2C
@@ -10,8 +10,8 @@
  *
  * Time is virtual and starts at 0: transfers and waits move it on by what they take on the wire.
  */
-#ifndef PEMBLE_SIM_BENCH_H
-#define PEMBLE_SIM_BENCH_H
+#ifndef PEMBLE_BENCH_H
+#define PEMBLE_BENCH_H
 
 #include <stdbool.h>
 #include <stdint.h>
@@ -21,7 +21,7 @@
 typedef struct pmb_bench pmb_bench;
 typedef struct pmb_module pmb_module;
 
-/* A kind of simulated module; ports/sim/modules.h names them. */
+/* A kind of simulated module; bench_modules.h names them. */
 typedef struct pmb_module_type pmb_module_type;
 
 /* Which of its interfaces a module has brought out. */

@@ -1,11 +1,11 @@
 /*
- * inputs.h - input devices on the bench: each is wired to nets or analogue pins, and does at given
+ * pemble/bench_inputs.h - input devices on the bench: each is wired to nets or analogue pins, and does at given
  * times what a person would. Contacts bounce.
  */
-#ifndef PEMBLE_SIM_INPUTS_H
-#define PEMBLE_SIM_INPUTS_H
+#ifndef PEMBLE_BENCH_INPUTS_H
+#define PEMBLE_BENCH_INPUTS_H
 
-#include "bench.h"
+#include "pemble/bench.h"
 
 typedef struct pmb_input pmb_input;
 

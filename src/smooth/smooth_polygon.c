@@ -1,5 +1,5 @@
 /*
- * polygon.c - smooth polygons, by exact area and without memory for edges.
+ * smooth_polygon.c - smooth polygons, by exact area and without memory for edges.
  *
  * The part of a pixel that lies inside is the sum, over all edges, of the area to the right of the
  * edge in that pixel and in the rows that the edge passes, counted positive for edges that go down

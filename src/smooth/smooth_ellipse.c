@@ -1,4 +1,4 @@
-/* ellipse.c - smooth ellipses, rings and round rectangles, row by row. */
+/* smooth_ellipse.c - smooth ellipses, rings and round rectangles, row by row. */
 #include "pemble/smooth.h"
 #include "shape/outline.h"
 #include "shape/spans.h"

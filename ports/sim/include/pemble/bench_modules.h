@@ -1,8 +1,8 @@
-/* modules.h - the modules that the bench knows. */
-#ifndef PEMBLE_SIM_MODULES_H
-#define PEMBLE_SIM_MODULES_H
+/* pemble/bench_modules.h - the modules that the bench knows. */
+#ifndef PEMBLE_BENCH_MODULES_H
+#define PEMBLE_BENCH_MODULES_H
 
-#include "bench.h"
+#include "pemble/bench.h"
 
 extern const pmb_module_type pmb_sim_ssd1306, pmb_sim_ssd1309, pmb_sim_sh1106;
 extern const pmb_module_type pmb_sim_pcd8544, pmb_sim_st7565, pmb_sim_uc1701, pmb_sim_ks0108;

@@ -1,4 +1,4 @@
-/* curve.c - smooth curves. */
+/* smooth_curve.c - smooth curves. */
 #include "pemble/smooth.h"
 #include "shape/curve.h"
 #include "smooth/thin.h"

@@ -1,4 +1,4 @@
-/* line.c - smooth lines, one pixel wide. */
+/* smooth_line.c - smooth lines, one pixel wide. */
 #include "pemble/smooth.h"
 #include "shape/polyline.h"
 #include "shape/spans.h"

@@ -1,4 +1,4 @@
-/* wide_line.c - smooth lines of any width, with round ends. */
+/* smooth_wide_line.c - smooth lines of any width, with round ends. */
 #include "pemble/smooth.h"
 #include "shape/spans.h"
 #include "shape/wide.h"

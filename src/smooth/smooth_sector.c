@@ -1,4 +1,4 @@
-/* sector.c - smooth parts of rings. */
+/* smooth_sector.c - smooth parts of rings. */
 #include "pemble/smooth.h"
 #include "shape/sector.h"
 #include "shape/spans.h"
