@@ -1,6 +1,6 @@
 # How targets are made. Flags stay on targets: a project that includes this one keeps its own.
 
-set(own_warnings -Wall -Wextra -Wpedantic -Wconversion -Wshadow -Wstrict-prototypes -Wvla -Werror)
+set(own_warnings -Wall -Wextra -Wpedantic -Wconversion -Wshadow -Wstrict-prototypes -Wvla -Wundef -Werror)
 
 # pemble_flags(TARGET): C11, and for work on Pemble itself its warnings.
 function(pemble_flags target)

@@ -12,8 +12,11 @@
 #include "pemble/color.h"
 #include "pemble/flash.h"
 #include "pemble/geometry.h"
+#include "pemble/linkage.h"
 #include "pemble/options.h"
 #include "pemble/status.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_canvas pmb_canvas;
 
@@ -126,7 +129,7 @@ struct pmb_canvas {
     pmb_rect bounds;            /* the part of the screen that the buffer holds */
     pmb_rect clip;              /* where drawing is kept, in screen coordinates; inside bounds */
     pmb_point origin;           /* added to every coordinate that is drawn at */
-#ifndef PMB_NO_DAMAGE
+#if !PMB_NO_DAMAGE
     pmb_damage *damage; /* NULL: what is drawn is not noted */
 #endif
 };
@@ -153,5 +156,7 @@ pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p);
  */
 pmb_rect pmb_canvas_narrow_clip(pmb_canvas *c, pmb_rect r);
 void pmb_canvas_restore_clip(pmb_canvas *c, pmb_rect saved);
+
+PMB_END_C
 
 #endif

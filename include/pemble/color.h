@@ -12,7 +12,10 @@
 #define PEMBLE_COLOR_H
 
 #include <stdint.h>
+#include "pemble/linkage.h"
 #include "pemble/options.h"
+
+PMB_BEGIN_C
 
 /* The top five or six bits of a component, repeated below so that full stays full. */
 #define PMB_TOP_FIVE(value) (((value)&0xF8u) | ((value)&0xF8u) >> 5)
@@ -24,7 +27,7 @@
     ((77u * PMB_TOP_FIVE(red) + 150u * PMB_TOP_SIX(green) + 29u * PMB_TOP_FIVE(blue)) >> 8)
 
 /* A colour from 8-bit red, green and blue (0 to 255 each). */
-#ifdef PMB_ONE_BIT
+#if PMB_ONE_BIT
 typedef uint8_t pmb_color; /* 0 or 255 */
 #define PMB_RGB(red, green, blue) ((pmb_color)(PMB_LUMA(red, green, blue) < 128 ? 0 : 255))
 #else
@@ -51,5 +54,7 @@ uint8_t pmb_color_blue(pmb_color color);
 
 /* Brightness, 0 (black) to 255 (white): PMB_LUMA. */
 uint8_t pmb_color_luma(pmb_color color);
+
+PMB_END_C
 
 #endif

@@ -1,110 +1,107 @@
 /*
- * options.h - what a program can do without, to save flash.
+ * options.h - what a program can leave out of Pemble to save flash.
  *
- * Define them for all files alike, with the compiler's -D; PMB_SMALL is all of them, and the
- * shorter of two ways to do some things. docs/footprint.md says how many bytes each saves, as
- * measured.
+ * Each option is 0 (off, the default) or 1 (on). Define it with the compiler's -D, the same for the
+ * library and the program: -DPMB_NO_TILES or -DPMB_NO_TILES=1 switches it on, -DPMB_NO_TILES=0
+ * switches it off. PMB_SMALL switches on all of them that are not set to 0. A program and a library
+ * that were compiled with different options do not link. docs/footprint.md has the bytes that each
+ * option saves.
  *
- * PMB_NO_CHECKS: arguments and configurations are taken as they are; a wrong one does harm instead
- *     of returning an error. Develop without it, and leave the checks out last.
- * PMB_NO_TURN: panels are rotated and mirrored as far as the controller does it, no further;
- *     opening others returns PMB_ERR_UNSUPPORTED.
- * PMB_NO_TILES: pmb_screen_init with tiles returns PMB_ERR_UNSUPPORTED; a mirror still works.
- * PMB_NO_DAMAGE: a present looks at the whole buffer, not only at what was drawn.
- * PMB_NO_PAPER: opening an e-paper panel returns PMB_ERR_UNSUPPORTED.
- * PMB_NO_CLEAR: opening does not clear the memory of a panel, which shows what happens to be in it
- *     until it is painted.
- * PMB_NO_READING: pmb_canvas_peek, and pmb_panel_read by I2C and SPI, must not be called; formats
- *     that are widened for a TFT are read so, too.
- * PMB_NO_BACKGROUND: nothing is sent while the next band is drawn, whatever the port can do.
- * PMB_ONE_BIT: canvases of one bit a pixel only, without a second ink; a colour is then dark or
- *     light and no more (color.h).
- * PMB_PLAIN_TEXT: fonts of one bit a pixel made with --plain and --unkerned, drawn upright and not
- *     enlarged, from one font, with the digits as wide as they are and characters up to U+FFFF;
- *     other glyphs are drawn as if they were so, or not at all. Formats of one bit draw smooth
- *     shapes as hard ones, which needs no shading, and take longer for pictures.
- * PMB_ONLY_CIRCLES: circles and round corners at most 180 pixels across, by a short routine; larger
- *     ones, and ellipses that are no circles, are not drawn.
- * PMB_NEAR: coordinates and sizes from -8192 to 8191. What is drawn with others is not specified,
- *     but stays within the clip.
+ * PMB_NO_CHECKS: Functions do not check their arguments. A wrong argument then has an undefined
+ *     effect instead of PMB_ERR_ARGUMENT. Set it last, when the program works without it.
+ *
+ * PMB_NO_TURN: A panel is rotated and mirrored as far as its controller can do it.
+ *     pmb_panel_open() returns PMB_ERR_UNSUPPORTED for other rotations.
+ *
+ * PMB_NO_TILES: A screen has no tiles. pmb_screen_init() with tiles returns PMB_ERR_UNSUPPORTED.
+ *     A mirror still works.
+ *
+ * PMB_NO_DAMAGE: pmb_screen_present() compares or sends the whole buffer. Without this option it
+ *     looks only at the rectangles that were drawn.
+ *
+ * PMB_PLAIN_PANELS: The library only writes to panels that keep no picture. pmb_panel_open()
+ * returns PMB_ERR_UNSUPPORTED for e-paper, and does not clear the memory of the panel.
+ *     pmb_canvas_peek(), and pmb_panel_read() on I2C and SPI, must not be called. A TFT takes its
+ *     own format only. Nothing is sent in the background.
+ *
+ * PMB_ONE_BIT: Canvases have one bit a pixel and one ink. A colour is dark or light (color.h).
+ *     pmb_panel_open() returns PMB_ERR_UNSUPPORTED for a panel that needs more than that, and
+ *     pmb_canvas_init() returns PMB_ERR_UNSUPPORTED for other formats.
+ *
+ * PMB_PLAIN_TEXT: Text is drawn upright, not enlarged, and from one font. The font must have one
+ * bit a pixel and must be made with --plain and --unkerned; pmb_font_check() returns
+ *     PMB_ERR_UNSUPPORTED for other fonts. `tabular` has no effect. Characters above U+FFFF show
+ * the replacement glyph. pmb_number_text() divides bit by bit. Formats of one bit draw smooth
+ * shapes with hard edges, and draw pictures more slowly.
+ *
+ * PMB_ONLY_CIRCLES: Circles and round corners are at most 180 pixels across. Larger ones are not
+ *     drawn. An ellipse is drawn only when it is a circle.
+ *
+ * PMB_NEAR: Coordinates and sizes are from -8192 to 8191. With others the picture is undefined,
+ *     but nothing is drawn outside of the clip.
  */
 #ifndef PEMBLE_OPTIONS_H
 #define PEMBLE_OPTIONS_H
 
-#ifdef PMB_SMALL
-#define PMB_NO_CHECKS
-#define PMB_NO_TURN
-#define PMB_NO_TILES
-#define PMB_NO_DAMAGE
-#define PMB_NO_PAPER
-#define PMB_NO_CLEAR
-#define PMB_NO_READING
-#define PMB_NO_BACKGROUND
-#define PMB_ONE_BIT
-#define PMB_PLAIN_TEXT
-#define PMB_ONLY_CIRCLES
-#define PMB_NEAR
+#ifndef PMB_SMALL
+#define PMB_SMALL 0
 #endif
 
-/* The same for conditions: what is left out is not compiled where these are 0. */
-#ifdef PMB_NO_CHECKS
-#define PMB_WITH_CHECKS 0
-#else
-#define PMB_WITH_CHECKS 1
+#ifndef PMB_NO_CHECKS
+#define PMB_NO_CHECKS PMB_SMALL
+#endif
+#ifndef PMB_NO_TURN
+#define PMB_NO_TURN PMB_SMALL
+#endif
+#ifndef PMB_NO_TILES
+#define PMB_NO_TILES PMB_SMALL
+#endif
+#ifndef PMB_NO_DAMAGE
+#define PMB_NO_DAMAGE PMB_SMALL
+#endif
+#ifndef PMB_PLAIN_PANELS
+#define PMB_PLAIN_PANELS PMB_SMALL
+#endif
+#ifndef PMB_ONE_BIT
+#define PMB_ONE_BIT PMB_SMALL
+#endif
+#ifndef PMB_PLAIN_TEXT
+#define PMB_PLAIN_TEXT PMB_SMALL
+#endif
+#ifndef PMB_ONLY_CIRCLES
+#define PMB_ONLY_CIRCLES PMB_SMALL
+#endif
+#ifndef PMB_NEAR
+#define PMB_NEAR PMB_SMALL
 #endif
 
-#ifdef PMB_NO_TURN
-#define PMB_WITH_TURN 0
-#else
-#define PMB_WITH_TURN 1
+#if (PMB_SMALL | PMB_NO_CHECKS | PMB_NO_TURN | PMB_NO_TILES | PMB_NO_DAMAGE | PMB_PLAIN_PANELS |   \
+     PMB_ONE_BIT | PMB_PLAIN_TEXT | PMB_ONLY_CIRCLES | PMB_NEAR) &                                 \
+    ~1
+#error "options of Pemble are 0 or 1 (pemble/options.h)"
 #endif
 
-#ifdef PMB_NO_TILES
-#define PMB_WITH_TILES 0
-#else
-#define PMB_WITH_TILES 1
+/* Options that were joined or renamed: a build that still sets one would silently keep the code. */
+#if defined(PMB_NO_PAPER) || defined(PMB_NO_CLEAR) || defined(PMB_NO_READING) ||                   \
+    defined(PMB_NO_BACKGROUND)
+#error "PMB_NO_PAPER, PMB_NO_CLEAR, PMB_NO_READING, PMB_NO_BACKGROUND are now PMB_PLAIN_PANELS"
 #endif
 
-#ifdef PMB_NO_DAMAGE
-#define PMB_WITH_DAMAGE 0
-#else
-#define PMB_WITH_DAMAGE 1
-#endif
-
-#ifdef PMB_NO_PAPER
-#define PMB_WITH_PAPER 0
-#else
-#define PMB_WITH_PAPER 1
-#endif
-
-#ifdef PMB_NO_CLEAR
-#define PMB_WITH_CLEAR 0
-#else
-#define PMB_WITH_CLEAR 1
-#endif
-
-#ifdef PMB_ONE_BIT
-#define PMB_WITH_DEPTH 0
-#else
-#define PMB_WITH_DEPTH 1
-#endif
-
-#ifdef PMB_PLAIN_TEXT
-#define PMB_WITH_RICH_TEXT 0
-#else
-#define PMB_WITH_RICH_TEXT 1
-#endif
-
-#ifdef PMB_NO_READING
-#define PMB_WITH_READING 0
-#else
-#define PMB_WITH_READING 1
-#endif
-
-#ifdef PMB_NO_BACKGROUND
-#define PMB_WITH_BACKGROUND 0
-#else
-#define PMB_WITH_BACKGROUND 1
+/*
+ * The name of a function with the options in it, a digit for each in the order above. The functions
+ * through which every program goes are renamed like that, so that programs and libraries with
+ * different options do not link. Without options the names are the plain ones.
+ */
+#if PMB_NO_CHECKS | PMB_NO_TURN | PMB_NO_TILES | PMB_NO_DAMAGE | PMB_PLAIN_PANELS | PMB_ONE_BIT |  \
+    PMB_PLAIN_TEXT | PMB_ONLY_CIRCLES | PMB_NEAR
+#define PMB_JOIN(name, a, b, c, d, e, f, g, h, i) name##_options_##a##b##c##d##e##f##g##h##i
+#define PMB_NAME(name, a, b, c, d, e, f, g, h, i) PMB_JOIN(name, a, b, c, d, e, f, g, h, i)
+#define PMB_OPTED(name)                                                                            \
+    PMB_NAME(name, PMB_NO_CHECKS, PMB_NO_TURN, PMB_NO_TILES, PMB_NO_DAMAGE, PMB_PLAIN_PANELS,      \
+             PMB_ONE_BIT, PMB_PLAIN_TEXT, PMB_ONLY_CIRCLES, PMB_NEAR)
+#define pmb_canvas_init PMB_OPTED(pmb_canvas_init)
+#define pmb_panel_open  PMB_OPTED(pmb_panel_open)
+#define pmb_screen_init PMB_OPTED(pmb_screen_init)
 #endif
 
 #endif

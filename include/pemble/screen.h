@@ -26,7 +26,10 @@
 #ifndef PEMBLE_SCREEN_H
 #define PEMBLE_SCREEN_H
 
+#include "pemble/linkage.h"
 #include "pemble/panel.h"
+
+PMB_BEGIN_C
 
 typedef uint32_t pmb_tile; /* digest of what was last sent there; 0 is "not known" */
 
@@ -46,14 +49,14 @@ typedef void (*pmb_paint)(pmb_canvas *c, void *scene);
 typedef struct pmb_screen {
     pmb_panel *panel;
     pmb_canvas canvas; /* over the band last painted, or over the whole frame */
-#ifndef PMB_NO_TILES
+#if !PMB_NO_TILES
     pmb_tile *tiles;                 /* NULL: everything is sent each time */
     int16_t tile_columns, tile_rows; /* pixels of a tile; without tiles, of a unit */
 #endif
     uint8_t *mirror;                                       /* NULL: none */
     pmb_status (*send_changes)(struct pmb_screen *screen); /* private: those in the band */
     pmb_rect area;                                         /* private: what is painted and sent */
-#ifndef PMB_NO_DAMAGE
+#if !PMB_NO_DAMAGE
     pmb_damage damage; /* private: what was drawn on a whole buffer since it was presented */
 #endif
     int16_t band_rows;   /* rows that the buffer holds */
@@ -121,5 +124,7 @@ pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area);
 
 /* Forgets what is on the glass: the next paint or present sends everything. */
 void pmb_screen_forget(pmb_screen *screen);
+
+PMB_END_C
 
 #endif

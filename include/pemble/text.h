@@ -13,6 +13,9 @@
 #define PEMBLE_TEXT_H
 
 #include "pemble/canvas.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 /* A font is one block of bytes, made by the font maker; docs/formats.md describes it. */
 typedef struct pmb_font {
@@ -26,7 +29,8 @@ typedef struct pmb_font_metrics {
 
 /*
  * Checks a font that came from outside the program (a card, a network): PMB_ERR_DATA when it is
- * damaged, cut short or of another version. Fonts compiled into the program need no check.
+ * damaged, cut short or of another version. PMB_ERR_UNSUPPORTED when the build cannot draw it
+ * (PMB_PLAIN_TEXT). Fonts compiled into the program need no check.
  */
 pmb_status pmb_font_check(const PMB_FLASH pmb_font *font);
 
@@ -95,5 +99,7 @@ pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
  * 3.9, "U+FFFD Substitution of Maximal Subparts").
  */
 uint32_t pmb_text_next(const char **text);
+
+PMB_END_C
 
 #endif

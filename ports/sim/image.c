@@ -92,7 +92,7 @@ int image_text(struct image *image, int x, int y, int scale, const char *text, s
     pmb_text(&c, &label_style, (pmb_point){0, CAPITALS}, text);
     for (int row = 0; row < ROWS; row++)
         for (int column = 0; column < width; column++)
-            if (pmb_canvas_peek(&c, (pmb_point){(int16_t)column, (int16_t)row}))
+            if (pixels[row * c.stride + column / 8] & 0x80 >> column % 8)
                 image_rect(image, x + column * scale, y + row * scale, scale, scale, color);
     return width * scale;
 }

@@ -14,9 +14,9 @@ static uint16_t shared(uint16_t count, uint8_t per_byte)
 static uint16_t line_bytes(const PMB_FLASH pmb_format *format, int16_t width)
 {
     const uint16_t columns = shared((uint16_t)width, format->columns_per_byte);
-    if (PMB_WITH_DEPTH && columns > UINT16_MAX / format->bytes_per_pixel)
+    if (!PMB_ONE_BIT && columns > UINT16_MAX / format->bytes_per_pixel)
         return 0;
-    return PMB_WITH_DEPTH ? (uint16_t)(columns * format->bytes_per_pixel) : columns;
+    return !PMB_ONE_BIT ? (uint16_t)(columns * format->bytes_per_pixel) : columns;
 }
 
 static size_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
@@ -27,27 +27,37 @@ static size_t plane_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 
 size_t pmb_canvas_bytes(const PMB_FLASH pmb_format *format, pmb_size size)
 {
-    if (PMB_WITH_CHECKS && (!format || size.w <= 0 || size.h <= 0))
+    if (!PMB_NO_CHECKS && (!format || size.w <= 0 || size.h <= 0))
         return 0;
     const size_t bytes = plane_bytes(format, size);
-    return PMB_WITH_DEPTH ? bytes * format->planes : bytes;
+    return !PMB_ONE_BIT ? bytes * format->planes : bytes;
 }
 
 void pmb_canvas_measure(pmb_canvas *c)
 {
     c->stride = line_bytes(c->format, c->bounds.w);
-    if (PMB_WITH_DEPTH)
+    if (!PMB_ONE_BIT)
         c->plane_bytes = plane_bytes(c->format, (pmb_size){c->bounds.w, c->bounds.h});
+}
+
+/* Whether the options leave the format in. */
+static bool is_in_build(const PMB_FLASH pmb_format *format)
+{
+    if (PMB_ONE_BIT && (!format->one_bit || format->planes > 1))
+        return false;
+    return !PMB_NO_TURN || format->rows_per_line < 8 || !format->msb_first;
 }
 
 pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pmb_rect bounds,
                            void *pixels, size_t bytes)
 {
     const pmb_size size = {bounds.w, bounds.h};
-    if (PMB_WITH_CHECKS) {
+    if (!PMB_NO_CHECKS) {
         const size_t needed = pmb_canvas_bytes(format, size);
         if (!c || !pixels || needed == 0 || bytes < needed)
             return PMB_ERR_ARGUMENT;
+        if (!is_in_build(format))
+            return PMB_ERR_UNSUPPORTED;
     }
     *c = (pmb_canvas){.format = format, .pixels = pixels, .bounds = bounds, .clip = bounds};
     pmb_canvas_measure(c);

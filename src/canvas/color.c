@@ -1,7 +1,7 @@
 /* color.c - components and brightness of a 5-6-5 colour. */
 #include "pemble/color.h"
 
-#ifdef PMB_ONE_BIT
+#if PMB_ONE_BIT
 uint8_t pmb_color_red(pmb_color color)
 {
     return color;

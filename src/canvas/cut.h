@@ -25,7 +25,7 @@ static inline uint16_t pmb_whole_bytes(uint16_t count, uint8_t per_byte)
 {
     if (per_byte == 1)
         return count;
-    return (uint16_t)(count / (PMB_WITH_DEPTH ? per_byte : 8u));
+    return (uint16_t)(count / (!PMB_ONE_BIT ? per_byte : 8u));
 }
 
 /* Sets the stride and the bytes of a plane, from format and bounds. */

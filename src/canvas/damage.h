@@ -10,7 +10,7 @@ void pmb_damage_add(pmb_damage *damage, const pmb_rect *part);
 /* Everything that sets pixels of a canvas says so, in the coordinates of the buffer. */
 static inline void pmb_canvas_touch(const pmb_canvas *c, const pmb_rect *part)
 {
-#ifdef PMB_NO_DAMAGE
+#if PMB_NO_DAMAGE
     (void)c;
     (void)part;
 #else

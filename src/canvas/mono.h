@@ -7,7 +7,7 @@
 /* What all pixels of a byte have in a colour: 255 when it is shown as light (color.h), else 0. */
 static inline uint8_t pmb_mono_byte(pmb_color color)
 {
-#ifdef PMB_ONE_BIT
+#if PMB_ONE_BIT
     return color;
 #else
     if (color == PMB_WHITE || color == PMB_BLACK) /* most are */

@@ -56,7 +56,7 @@ static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t 
     }
 }
 
-#ifdef PMB_PLAIN_TEXT
+#if PMB_PLAIN_TEXT
 #define SHADE NULL
 #define COPY  NULL
 #else
@@ -103,7 +103,7 @@ const PMB_FLASH pmb_format pmb_mono_horizontal = {
     .stamp = stamp,
     .shade = SHADE,
     .copy = COPY,
-    .peek = PMB_WITH_READING ? peek : NULL,
+    .peek = PMB_PLAIN_PANELS ? NULL : peek,
 };
 
 const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
@@ -117,5 +117,5 @@ const PMB_FLASH pmb_format pmb_mono_horizontal_lsb = {
     .stamp = stamp,
     .shade = SHADE,
     .copy = COPY,
-    .peek = PMB_WITH_READING ? peek : NULL,
+    .peek = PMB_PLAIN_PANELS ? NULL : peek,
 };

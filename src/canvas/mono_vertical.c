@@ -13,12 +13,12 @@ static uint8_t reversed(uint8_t bits)
 /* Without turns only pages that are upright. */
 static bool is_msb_first(const pmb_canvas *c)
 {
-    return PMB_WITH_TURN && c->format->msb_first;
+    return !PMB_NO_TURN && c->format->msb_first;
 }
 
 static uint8_t *byte_at(const pmb_canvas *c, int16_t x, int16_t y)
 {
-#ifdef PMB_SMALL /* a band of a page or a few */
+#if PMB_ONE_BIT /* a band of a page or a few */
     uint8_t *line = c->pixels;
     for (; y >= 8; y = (int16_t)(y - 8))
         line += c->stride;
@@ -31,7 +31,7 @@ static uint8_t *byte_at(const pmb_canvas *c, int16_t x, int16_t y)
 /* Without a call where all is small: what is kept over it would have to be saved. */
 static inline void set_bytes(uint8_t *bytes, uint16_t count, uint8_t value)
 {
-#ifdef PMB_SMALL
+#if PMB_ONE_BIT
     do
         *bytes++ = value;
     while (--count != 0);
@@ -62,7 +62,7 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
     uint8_t *bytes = byte_at(c, left, top);
     uint8_t mask = (uint8_t)~rows_above[top & 7];
     int16_t rows = (int16_t)(h + (top & 7));
-#ifndef PMB_SMALL
+#if !PMB_ONE_BIT
     if ((uint16_t)w == c->stride && (rows & 7) == 0 && mask == 0xFF) {
         /* Whole lines follow one another. */
         memset(bytes, all, (size_t)(rows / 8) * c->stride);
@@ -122,7 +122,7 @@ static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *
     }
 }
 
-#ifdef PMB_PLAIN_TEXT
+#if PMB_PLAIN_TEXT
 #define SHADE NULL
 #define COPY  NULL
 #else
@@ -183,10 +183,9 @@ const PMB_FLASH pmb_format pmb_mono_vertical = {
     .stamp = stamp,
     .shade = SHADE,
     .copy = COPY,
-    .peek = PMB_WITH_READING ? peek : NULL,
+    .peek = PMB_PLAIN_PANELS ? NULL : peek,
 };
 
-#ifndef PMB_NO_TURN
 const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .rows_per_line = 8,
     .columns_per_byte = 1,
@@ -198,6 +197,5 @@ const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .stamp = stamp,
     .shade = SHADE,
     .copy = COPY,
-    .peek = PMB_WITH_READING ? peek : NULL,
+    .peek = PMB_PLAIN_PANELS ? NULL : peek,
 };
-#endif

@@ -7,7 +7,7 @@ pmb_status pmb_file_check(const pmb_reader *reader, void *memory, uint32_t bytes
                           pmb_file_report *report)
 {
     /* A canvas of one pixel that lies below everything: all rows are read, none is drawn. */
-    const PMB_FLASH pmb_format *format = PMB_WITH_DEPTH ? &pmb_rgb565 : &pmb_mono_horizontal;
+    const PMB_FLASH pmb_format *format = !PMB_ONE_BIT ? &pmb_rgb565 : &pmb_mono_horizontal;
     uint8_t pixel[2];
     pmb_canvas c;
     (void)pmb_canvas_init(&c, format, (pmb_rect){0, INT16_MAX - 1, 1, 1}, pixel, sizeof pixel);

@@ -6,7 +6,7 @@
 #include "pemble/options.h"
 
 /* A coordinate, a size or a sum of a few of them, while it is computed with. */
-#ifdef PMB_NEAR
+#if PMB_NEAR
 typedef int pmb_reach; /* 16 bits where that is what the processor has */
 #else
 typedef int32_t pmb_reach;

@@ -22,7 +22,7 @@ pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t co
 
 pmb_status pmb_begin_data(pmb_panel *panel, const uint8_t *bytes, size_t count)
 {
-    if (!PMB_WITH_BACKGROUND || !panel->background)
+    if (PMB_PLAIN_PANELS || !panel->background)
         return pmb_send_data(panel, bytes, count);
     const pmb_status status = panel->config->bus.kind->begin(panel, bytes, count);
     panel->under_way = status == PMB_OK;
@@ -82,7 +82,7 @@ pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
 pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdiff_t step,
                             uint16_t count, uint8_t flip)
 {
-    if ((!PMB_WITH_TURN || step == 1) && flip == 0)
+    if ((PMB_NO_TURN || step == 1) && flip == 0)
         return pmb_send_data(panel, bytes, count);
     uint8_t chunk[CHUNK];
     ptrdiff_t at = 0;

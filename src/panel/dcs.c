@@ -49,7 +49,9 @@ static pmb_status plan(pmb_panel *panel)
     pmb_mirror_offset(panel, TURN_RIGHT | TURN_BOTTOM);
     panel->format = config->format ? config->format : &pmb_rgb565;
     pmb_plan_frame(panel, 1, 1);
-    if (panel->format->planes != 1 || panel->format->rows_per_line != 1)
+    if (panel->format->planes != 1 || panel->format->rows_per_line != 1 ||
+        (PMB_ONE_BIT && !panel->format->one_bit) ||
+        (PMB_PLAIN_PANELS && panel->format != &pmb_rgb565))
         return PMB_ERR_UNSUPPORTED;
     /* The screen, widened to whole bytes of its own memory; what is too much is not sent. */
     panel->column_unit = panel->format->columns_per_byte;
@@ -116,7 +118,7 @@ static pmb_status start(pmb_panel *panel)
         status = set(panel, PIXEL_FORMAT, is_wide(panel) ? PIXELS_18 : PIXELS_16);
     if (status == PMB_OK)
         status = set_mode(panel);
-    if (PMB_WITH_CLEAR && status == PMB_OK)
+    if (!PMB_PLAIN_PANELS && status == PMB_OK)
         status = clear(panel);
     if (status == PMB_OK)
         panel->state = AWAKE;
@@ -153,7 +155,8 @@ static pmb_status send_row(const pmb_panel *panel, const pmb_canvas *held, int16
     while (count > 0 && status == PMB_OK) {
         const int16_t part = count < CHUNK ? count : CHUNK;
         for (int16_t i = 0; i < part; i++, x++) {
-            const pmb_color color = held->format->peek(held, x, y);
+            const pmb_color seen = held->format->peek(held, x, y);
+            const uint16_t color = PMB_ONE_BIT && seen ? 0xFFFF : seen;
             chunk[2 * i] = (uint8_t)(color >> 8);
             chunk[2 * i + 1] = (uint8_t)color;
         }

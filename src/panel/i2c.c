@@ -9,7 +9,7 @@ static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port
 {
     const PMB_FLASH pmb_controller *controller = config->controller;
     const PMB_FLASH pmb_bus *bus = &config->bus;
-    if (!PMB_WITH_CHECKS)
+    if (PMB_NO_CHECKS)
         return PMB_OK;
     if (!port->i2c_write || port->i2c_limit == 1)
         return PMB_ERR_UNSUPPORTED;
@@ -67,5 +67,5 @@ const PMB_FLASH pmb_bus_kind pmb_i2c = {
     .check = check,
     .idle = idle,
     .send = send,
-    .read = PMB_WITH_READING ? read : NULL,
+    .read = PMB_PLAIN_PANELS ? NULL : read,
 };

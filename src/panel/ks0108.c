@@ -102,7 +102,7 @@ static pmb_status start(pmb_panel *panel)
     pmb_status status = command_both(panel, DISPLAY);
     if (status == PMB_OK)
         status = command_both(panel, START_LINE);
-    for (uint8_t page = 0; PMB_WITH_CLEAR && page < memory.h / 8 && status == PMB_OK; page++)
+    for (uint8_t page = 0; !PMB_PLAIN_PANELS && page < memory.h / 8 && status == PMB_OK; page++)
         status = send_page(panel, page, 0, (uint16_t)memory.w, NULL, 0);
     return status;
 }

@@ -8,7 +8,7 @@ static pmb_status plan(pmb_panel *panel)
 {
     const PMB_FLASH pmb_panel_config *config = panel->config;
     pmb_paged_plan(panel);
-    if (PMB_WITH_CHECKS &&
+    if (!PMB_NO_CHECKS &&
         (config->bias || config->temperature || config->com > PMB_COM_ALTERNATIVE_SWAPPED))
         return PMB_ERR_ARGUMENT;
     return PMB_OK;

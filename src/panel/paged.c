@@ -52,7 +52,7 @@ pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t 
         status = pmb_send_command(panel, more, count);
     if (status == PMB_OK)
         status = pmb_send_command(panel, directions, sizeof directions);
-    return PMB_WITH_CLEAR && status == PMB_OK ? clear(panel, rest) : status;
+    return !PMB_PLAIN_PANELS && status == PMB_OK ? clear(panel, rest) : status;
 }
 
 pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)

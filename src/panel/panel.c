@@ -66,19 +66,19 @@ void pmb_reset(const pmb_panel *panel)
 static bool is_possible(const pmb_panel *panel)
 {
     const PMB_FLASH pmb_format *wanted = panel->config->format;
-    if (!PMB_WITH_TURN && panel->turn)
+    if (PMB_NO_TURN && panel->turn)
         return false;
-    return !PMB_WITH_CHECKS || !wanted || wanted == panel->format;
+    return PMB_NO_CHECKS || !wanted || wanted == panel->format;
 }
 
 pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
                           const pmb_port *port)
 {
-    if (PMB_WITH_CHECKS && (!panel || !config || !port))
+    if (!PMB_NO_CHECKS && (!panel || !config || !port))
         return PMB_ERR_ARGUMENT;
     *panel = (pmb_panel){.config = config, .port = port};
     panel->planes = PMB_PLANE_NEXT | PMB_PLANE_SHOWN;
-    pmb_status status = PMB_WITH_CHECKS ? check(panel) : PMB_OK;
+    pmb_status status = !PMB_NO_CHECKS ? check(panel) : PMB_OK;
     if (status != PMB_OK)
         return status;
     panel->family = config->controller->family;
@@ -126,14 +126,14 @@ pmb_status pmb_panel_read(const pmb_panel *panel, uint8_t command, uint8_t *repl
 
 pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)
 {
-    if (PMB_WITH_CHECKS && !panel)
+    if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
     return panel->family->contrast(panel, contrast);
 }
 
 pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
 {
-    if (PMB_WITH_CHECKS && !panel)
+    if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
     return panel->family->invert(panel, inverted != panel->config->invert);
 }
@@ -145,7 +145,7 @@ pmb_status pmb_panel_sleep(pmb_panel *panel)
 
 pmb_status pmb_panel_wake(pmb_panel *panel)
 {
-    if (PMB_WITH_CHECKS && !panel)
+    if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
     return panel->family->show(panel, true);
 }
@@ -200,20 +200,20 @@ static bool can_be_written(const pmb_panel *panel, const pmb_canvas *held, pmb_r
 
 pmb_status pmb_write_part(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *part)
 {
-    const pmb_status status = PMB_WITH_BACKGROUND ? pmb_end_data(panel) : PMB_OK;
+    const pmb_status status = !PMB_PLAIN_PANELS ? pmb_end_data(panel) : PMB_OK;
     return status == PMB_OK ? panel->family->write(panel, held, part) : status;
 }
 
 pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
-    if (PMB_WITH_CHECKS && !can_be_written(panel, held, area))
+    if (!PMB_NO_CHECKS && !can_be_written(panel, held, area))
         return PMB_ERR_ARGUMENT;
     return pmb_write_part(panel, held, &area);
 }
 
 bool pmb_panel_can_defer(const pmb_panel *panel)
 {
-    return PMB_WITH_BACKGROUND && panel->config->bus.kind->begin && panel->port->start &&
+    return !PMB_PLAIN_PANELS && panel->config->bus.kind->begin && panel->port->start &&
            panel->port->wait;
 }
 

@@ -24,6 +24,8 @@ static const PMB_FLASH pmb_format *format_for(uint8_t turn, bool inks)
 pmb_status pmb_paper_plan(pmb_panel *panel)
 {
     const PMB_FLASH pmb_panel_config *config = panel->config;
+    if (PMB_PLAIN_PANELS || (PMB_ONE_BIT && pmb_paper_of(panel)->inks))
+        return PMB_ERR_UNSUPPORTED;
     panel->format = format_for(panel->turn, pmb_paper_of(panel)->inks);
     pmb_plan_frame(panel, 8, 1);
     if (config->contrast || config->bias || config->temperature || (uint8_t)config->com)

@@ -34,8 +34,8 @@ static pmb_status plan(pmb_panel *panel)
     const PMB_FLASH pmb_panel_config *config = panel->config;
     panel->format = pmb_page_format(panel);
     pmb_plan_frame(panel, 1, 8);
-    if (PMB_WITH_CHECKS && (!bias_is_possible(config->bias) ||
-                            config->temperature > PMB_TEMPERATURE(3) || (uint8_t)config->com))
+    if (!PMB_NO_CHECKS && (!bias_is_possible(config->bias) ||
+                           config->temperature > PMB_TEMPERATURE(3) || (uint8_t)config->com))
         return PMB_ERR_ARGUMENT;
     return PMB_OK;
 }
@@ -62,7 +62,7 @@ static pmb_status start(pmb_panel *panel)
                              (uint8_t)(SET_TEMPERATURE | temperature), (uint8_t)(SET_BIAS | bias),
                              FUNCTION | POWER_DOWN};
     const pmb_status status = pmb_send_command(panel, setup, sizeof setup);
-    return PMB_WITH_CLEAR && status == PMB_OK ? clear(panel) : status;
+    return !PMB_PLAIN_PANELS && status == PMB_OK ? clear(panel) : status;
 }
 
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)

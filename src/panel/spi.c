@@ -4,7 +4,7 @@
 
 static pmb_status check_unit(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
-    if (!PMB_WITH_CHECKS)
+    if (PMB_NO_CHECKS)
         return PMB_OK;
     if (!port->spi || !port->pin_write)
         return PMB_ERR_UNSUPPORTED;
@@ -13,7 +13,7 @@ static pmb_status check_unit(const PMB_FLASH pmb_panel_config *config, const pmb
 
 static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
-    if (PMB_WITH_CHECKS && config->bus.data_command == PMB_PIN_NONE)
+    if (!PMB_NO_CHECKS && config->bus.data_command == PMB_PIN_NONE)
         return PMB_ERR_ARGUMENT;
     return check_unit(config, port);
 }
@@ -81,9 +81,9 @@ const PMB_FLASH pmb_bus_kind pmb_spi = {
     .check = check,
     .idle = idle,
     .send = send,
-    .read = PMB_WITH_READING ? read : NULL,
-    .begin = PMB_WITH_BACKGROUND ? begin : NULL,
-    .end = PMB_WITH_BACKGROUND ? end : NULL,
+    .read = PMB_PLAIN_PANELS ? NULL : read,
+    .begin = PMB_PLAIN_PANELS ? NULL : begin,
+    .end = PMB_PLAIN_PANELS ? NULL : end,
 };
 
 /* Nine-bit words packed into the bytes that an SPI unit can send: eight words are nine bytes. The

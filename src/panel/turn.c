@@ -16,7 +16,7 @@ void pmb_plan_turn(pmb_panel *panel)
     if (config->mirror)
         panel->turn ^= panel->turn & TURN_SWAP ? TURN_BOTTOM : TURN_RIGHT;
     panel->size = config->size;
-    if (PMB_WITH_TURN && panel->turn & TURN_SWAP)
+    if (!PMB_NO_TURN && panel->turn & TURN_SWAP)
         panel->size = (pmb_size){config->size.h, config->size.w};
 }
 
@@ -24,7 +24,7 @@ pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area)
 {
     const pmb_size glass = panel->config->size;
     pmb_rect r = area;
-    if (!PMB_WITH_TURN)
+    if (PMB_NO_TURN)
         return r;
     if (panel->turn & TURN_SWAP)
         r = (pmb_rect){area.y, area.x, area.h, area.w};
@@ -54,7 +54,7 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
     uint8_t left = excess(o.x, columns), right = shortfall((int16_t)(o.x + glass.w), columns);
     uint8_t above = excess(o.y, rows), below = shortfall((int16_t)(o.y + glass.h), rows);
     /* ...and as the screen sees it. */
-    const uint8_t turn = PMB_WITH_TURN ? panel->turn : 0;
+    const uint8_t turn = !PMB_NO_TURN ? panel->turn : 0;
     if (turn & TURN_RIGHT) {
         const uint8_t keep = left;
         left = right;
@@ -86,8 +86,8 @@ void pmb_leave_to_controller(pmb_panel *panel, uint8_t can)
 const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel)
 {
     /* Where rows run from the bottom, the highest bit comes first. */
-    const bool bottom = PMB_WITH_TURN && panel->turn & TURN_BOTTOM;
-    if (PMB_WITH_TURN && panel->turn & TURN_SWAP)
+    const bool bottom = !PMB_NO_TURN && panel->turn & TURN_BOTTOM;
+    if (!PMB_NO_TURN && panel->turn & TURN_SWAP)
         return bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
     return bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
 }
@@ -114,10 +114,10 @@ void pmb_mirror_offset(pmb_panel *panel, uint8_t axes)
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
 {
     const PMB_FLASH pmb_format *format = held->format;
-    const pmb_rect glass = PMB_WITH_TURN ? pmb_on_glass(panel, area) : area;
-    const bool swap = PMB_WITH_TURN && panel->turn & TURN_SWAP;
+    const pmb_rect glass = !PMB_NO_TURN ? pmb_on_glass(panel, area) : area;
+    const bool swap = !PMB_NO_TURN && panel->turn & TURN_SWAP;
     const uint8_t columns = format->columns_per_byte, rows = format->rows_per_line;
-    const uint8_t pixel = PMB_WITH_DEPTH ? format->bytes_per_pixel : 1;
+    const uint8_t pixel = !PMB_ONE_BIT ? format->bytes_per_pixel : 1;
     const uint16_t across = (uint16_t)(pmb_whole_bytes((uint16_t)area.w, columns) * pixel);
     const uint16_t down = pmb_whole_bytes((uint16_t)area.h, rows);
     pmb_walk walk = {
@@ -131,11 +131,11 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
     walk.first = held->pixels +
                  (size_t)pmb_whole_bytes((uint16_t)(area.y - held->bounds.y), rows) * held->stride +
                  (size_t)pmb_whole_bytes((uint16_t)(area.x - held->bounds.x), columns) * pixel;
-    if (PMB_WITH_TURN && panel->turn & TURN_RIGHT) {
+    if (!PMB_NO_TURN && panel->turn & TURN_RIGHT) {
         walk.first += walk.column_step * (walk.bytes - 1);
         walk.column_step = -walk.column_step;
     }
-    if (PMB_WITH_TURN && panel->turn & TURN_BOTTOM) {
+    if (!PMB_NO_TURN && panel->turn & TURN_BOTTOM) {
         walk.first += walk.line_step * (walk.lines - 1);
         walk.line_step = -walk.line_step;
     }

@@ -58,7 +58,7 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
 static inline pmb_walk pmb_plan_pages(const pmb_panel *panel, const pmb_canvas *held,
                                       const pmb_rect *area)
 {
-    if (PMB_WITH_TURN)
+    if (!PMB_NO_TURN)
         return pmb_plan_walk(panel, held, *area);
     const uint8_t page = (uint8_t)(area->y - held->bounds.y) / 8;
     return (pmb_walk){.first =

@@ -27,6 +27,8 @@ static pmb_status plan(pmb_panel *panel)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
     const PMB_FLASH pmb_panel_config *config = panel->config;
+    if (PMB_ONE_BIT)
+        return PMB_ERR_UNSUPPORTED;
     pmb_leave_to_controller(
         panel, (uint8_t)(TURN_RIGHT | TURN_BOTTOM | (detail->exchange ? TURN_SWAP : 0)));
     pmb_mirror_offset(panel, TURN_RIGHT);
@@ -82,7 +84,7 @@ static pmb_status start(pmb_panel *panel)
         status = set(panel, SET_START_LINE, 0, 0, 1);
     if (status == PMB_OK)
         status = set(panel, SET_OFFSET, 0, 0, 1);
-    if (!PMB_WITH_CLEAR || status != PMB_OK)
+    if (PMB_PLAIN_PANELS || status != PMB_OK)
         return status;
     status = open_window(panel, (pmb_rect){0, 0, memory.w, memory.h});
     const uint32_t pixels = (uint32_t)memory.w * (uint32_t)memory.h;

@@ -18,7 +18,7 @@ static size_t bytes_of(const pmb_panel *panel, int16_t rows)
 /* Of a buffer, what one band may have: half of it, where the other half is sent meanwhile. */
 static size_t part_of(const pmb_panel *panel, size_t bytes)
 {
-    const bool halved = PMB_WITH_BACKGROUND && pmb_panel_can_defer(panel) &&
+    const bool halved = !PMB_PLAIN_PANELS && pmb_panel_can_defer(panel) &&
                         bytes < pmb_screen_whole_bytes(panel) &&
                         bytes / 2 >= pmb_screen_least_bytes(panel);
     return halved ? bytes / 2 : bytes;
@@ -40,7 +40,7 @@ static int16_t rows_held(const pmb_panel *panel, size_t least, size_t bytes)
     int16_t rows = 0;
     for (; bytes >= least && rows < panel->frame.h; bytes -= least)
         rows = (int16_t)(rows + panel->row_unit);
-    if (!PMB_WITH_TILES || rows < PMB_TILE_ROWS || rows >= panel->frame.h)
+    if (PMB_NO_TILES || rows < PMB_TILE_ROWS || rows >= panel->frame.h)
         return rows;
     return (int16_t)(rows / PMB_TILE_ROWS * PMB_TILE_ROWS);
 }
@@ -76,7 +76,7 @@ static void begin_band(pmb_screen *screen)
 /* Sends what was painted in the band that the buffer holds. */
 static pmb_status send_band(pmb_screen *screen)
 {
-    if (PMB_WITH_PAPER)
+    if (!PMB_PLAIN_PANELS)
         screen->sent = true;
     return pmb_write_part(screen->panel, &screen->canvas, &screen->area);
 }
@@ -84,28 +84,28 @@ static pmb_status send_band(pmb_screen *screen)
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
                            pmb_tile *tiles, size_t tile_count)
 {
-    if (PMB_WITH_CHECKS && (!screen || !panel || !panel->format || !buffer ||
-                            buffer_bytes < pmb_screen_least_bytes(panel)))
+    if (!PMB_NO_CHECKS && (!screen || !panel || !panel->format || !buffer ||
+                           buffer_bytes < pmb_screen_least_bytes(panel)))
         return PMB_ERR_ARGUMENT;
-    if (!PMB_WITH_TILES && tiles)
+    if (PMB_NO_TILES && tiles)
         return PMB_ERR_UNSUPPORTED;
     const size_t part = part_of(panel, buffer_bytes), least = pmb_screen_least_bytes(panel);
     pmb_canvas *c = &screen->canvas;
     *screen = (pmb_screen){.panel = panel, .keep_known = true};
-    screen->send_changes = PMB_WITH_TILES && tiles ? pmb_send_changed_tiles : send_band;
+    screen->send_changes = !PMB_NO_TILES && tiles ? pmb_send_changed_tiles : send_band;
     screen->band_rows = rows_held(panel, least, part);
     screen->halved = part < buffer_bytes;
     c->format = panel->format;
     c->pixels = buffer;
-    if (PMB_WITH_DEPTH)
+    if (!PMB_ONE_BIT)
         c->palette = panel->config->palette;
     c->bounds = panel->frame;
     c->bounds.h = screen->band_rows;
-    if (PMB_WITH_TURN || PMB_WITH_DEPTH)
+    if (!PMB_NO_TURN || !PMB_ONE_BIT)
         pmb_canvas_measure(c);
     else /* upright and of one bit: the smallest band is one line of bytes */
         c->stride = (uint16_t)least;
-#ifdef PMB_NO_TILES
+#if PMB_NO_TILES
     (void)tile_count;
 #else
     screen->tiles = tiles;
@@ -117,7 +117,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     pmb_screen_forget(screen);
     (void)choose_area(screen, NULL);
     begin_band(screen);
-#ifndef PMB_NO_DAMAGE
+#if !PMB_NO_DAMAGE
     if (pmb_screen_canvas(screen))
         c->damage = &screen->damage;
 #endif
@@ -134,7 +134,7 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 void pmb_screen_forget(pmb_screen *screen)
 {
     screen->refreshed = screen->mirrored = screen->painted = false;
-#ifndef PMB_NO_TILES
+#if !PMB_NO_TILES
     if (!screen->tiles)
         return;
     const size_t count = pmb_tiles_in(screen->panel, screen->tile_columns, screen->tile_rows);
@@ -149,7 +149,7 @@ static void move_band(pmb_screen *screen, int16_t y, int16_t left)
     pmb_canvas *c = &screen->canvas;
     c->bounds.y = y;
     c->bounds.h = left < screen->band_rows ? left : screen->band_rows;
-    if (PMB_WITH_BACKGROUND && screen->halved) { /* the half that is not being sent */
+    if (!PMB_PLAIN_PANELS && screen->halved) { /* the half that is not being sent */
         const ptrdiff_t half = (ptrdiff_t)bytes_of(screen->panel, screen->band_rows);
         c->pixels += screen->second ? -half : half;
         screen->second = !screen->second;
@@ -219,18 +219,18 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
 
 static bool is_paper(const pmb_screen *screen)
 {
-    return PMB_WITH_PAPER && screen->panel->family->refresh != NULL;
+    return !PMB_PLAIN_PANELS && screen->panel->family->refresh != NULL;
 }
 
 static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
     const bool paper = is_paper(screen);
     pmb_status status = PMB_OK;
-    if (PMB_WITH_PAPER)
+    if (!PMB_PLAIN_PANELS)
         screen->sent = false;
-    if (PMB_WITH_BACKGROUND && (screen->halved || pmb_screen_canvas(screen)))
+    if (!PMB_PLAIN_PANELS && (screen->halved || pmb_screen_canvas(screen)))
         pmb_panel_defer(screen->panel);
-#ifndef PMB_NO_DAMAGE
+#if !PMB_NO_DAMAGE
     pmb_damage *const noted = screen->canvas.damage;
     screen->canvas.damage = NULL; /* what is painted is sent now */
 #endif
@@ -238,14 +238,14 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
         status = send_to_paper(screen, paint, scene);
     else
         status = send_all(screen, paint, scene, part);
-    if (PMB_WITH_BACKGROUND) {
+    if (!PMB_PLAIN_PANELS) {
         const pmb_status settled = pmb_panel_settle(screen->panel);
         status = status == PMB_OK ? settled : status;
     }
     screen->painted = status == PMB_OK;
     if (status != PMB_OK)
         pmb_screen_forget(screen);
-#ifndef PMB_NO_DAMAGE
+#if !PMB_NO_DAMAGE
     screen->canvas.damage = noted;
     if (!part)
         screen->damage.count = 0;
@@ -258,7 +258,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
 {
     const pmb_rect frame = screen->panel->frame, part = pmb_rect_common(area, frame);
-#ifdef PMB_NO_TILES
+#if PMB_NO_TILES
     const int16_t columns = screen->panel->column_unit, rows = screen->panel->row_unit;
 #else
     const int16_t columns = screen->tile_columns, rows = screen->tile_rows;
@@ -301,7 +301,7 @@ pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
     return screen->band_rows == screen->panel->frame.h ? &screen->canvas : NULL;
 }
 
-#ifndef PMB_NO_DAMAGE
+#if !PMB_NO_DAMAGE
 /* What changed where something was drawn. */
 static pmb_status send_damage(pmb_screen *screen)
 {
@@ -322,7 +322,7 @@ pmb_status pmb_screen_present(pmb_screen *screen)
 {
     if (!screen || !pmb_screen_canvas(screen))
         return PMB_ERR_ARGUMENT;
-#ifndef PMB_NO_DAMAGE
+#if !PMB_NO_DAMAGE
     if (screen->painted && !is_paper(screen))
         return send_damage(screen);
 #endif

@@ -18,7 +18,7 @@ int16_t pmb_tile_rows(int16_t band_rows)
     return (int16_t)pmb_lesser(band_rows, PMB_TILE_ROWS);
 }
 
-#ifndef PMB_NO_TILES
+#if !PMB_NO_TILES
 enum { LEAST = 8 }; /* columns and rows of the smallest tile: whole units of every panel */
 
 /* Whether tiles may be twice as high: they must not span bands, nor, where pages of eight rows are

@@ -6,7 +6,7 @@
 
 static inline bool pmb_has_tiles(const pmb_screen *screen)
 {
-#ifdef PMB_NO_TILES
+#if PMB_NO_TILES
     (void)screen;
     return false;
 #else

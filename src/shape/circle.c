@@ -7,7 +7,7 @@
 #include "shape/outline.h"
 #include "shape/spans.h"
 
-#ifdef PMB_ONLY_CIRCLES
+#if PMB_ONLY_CIRCLES
 enum { LONGEST = 180 };         /* its square fits into 16 bits, and so do all the sums here */
 enum { NONE = 255, ALL = 255 }; /* of a row's pixels: for the indent, for the count */
 

@@ -6,7 +6,7 @@
 #include "canvas/damage.h"
 #include "geometry/limits.h"
 
-#ifndef PMB_ONLY_CIRCLES
+#if !PMB_ONLY_CIRCLES
 /*
  * The edge of an outline as it is followed from row to row. A pixel is inside when
  * (dx / w)^2 + (dy / h)^2 <= 1, or, without fractions, dx^2 h^2 + dy^2 w^2 <= w^2 h^2; dx and dy

@@ -86,7 +86,7 @@ bool pmb_walk_start(pmb_walker *w, const pmb_canvas *c, pmb_point a, pmb_point b
     return true;
 }
 
-#if PMB_WITH_DEPTH
+#if !PMB_ONE_BIT
 /* In one go, where the format can; false: it cannot, or not all up to the line's end can be seen.
  */
 static bool draw_stair(const pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
@@ -132,7 +132,7 @@ static void draw_runs(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color c
 
 void pmb_walk_draw(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color color)
 {
-#if PMB_WITH_DEPTH
+#if !PMB_ONE_BIT
     if (draw_stair(w, c, count, color)) {
         pmb_walk_past(w, count);
         return;
@@ -146,7 +146,7 @@ void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
     pmb_walker w;
     if (!pmb_walk_start(&w, c, a, b))
         return;
-#if PMB_WITH_DEPTH
+#if !PMB_ONE_BIT
     if (draw_stair(&w, c, w.count, color))
         return;
 #endif

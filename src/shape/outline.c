@@ -27,7 +27,7 @@ pmb_rect pmb_rect_of_circle(pmb_point center, int16_t radius)
 {
     const pmb_reach x = (pmb_reach)center.x - radius, y = (pmb_reach)center.y - radius;
     const pmb_reach size = 2 * (pmb_reach)radius + 1;
-#ifndef PMB_NEAR
+#if !PMB_NEAR
     /* What cannot be said in 16 bits is far outside of every screen. */
     if (radius < 0 || size > INT16_MAX || x < INT16_MIN || y < INT16_MIN)
         return (pmb_rect){0, 0, 0, 0};

@@ -178,6 +178,16 @@ static bool tables_fit(const PMB_FLASH pmb_font *font)
     return true;
 }
 
+/* PMB_PLAIN_TEXT draws glyphs as they lie in the font: unpacked, unkerned, one bit a pixel. */
+static bool is_plain(const PMB_FLASH pmb_font *font)
+{
+    const uint16_t glyphs = short_at(font, AT_GLYPHS);
+    for (uint16_t i = 0; i < glyphs; i++)
+        if (pmb_font_glyph(font, i).kept)
+            return false;
+    return font->bytes[AT_DEPTH] == 1 && short_at(font, AT_PAIRS) == 0;
+}
+
 pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
 {
     if (!font || !font->bytes)
@@ -189,5 +199,7 @@ pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
     if (b[AT_LINE] == 0 || four_at(b + AT_SIZE) != font->size ||
         four_at(b + AT_CHECKSUM) != checksum(b + HEADER_BYTES, font->size - HEADER_BYTES))
         return PMB_ERR_DATA;
-    return tables_fit(font) ? PMB_OK : PMB_ERR_DATA;
+    if (!tables_fit(font))
+        return PMB_ERR_DATA;
+    return !PMB_PLAIN_TEXT || is_plain(font) ? PMB_OK : PMB_ERR_UNSUPPORTED;
 }

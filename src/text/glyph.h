@@ -8,11 +8,11 @@
 /* How many pixels wide and high each pixel of a glyph is drawn. */
 static inline uint8_t pmb_style_scale(const pmb_text_style *style)
 {
-    return PMB_WITH_RICH_TEXT && style->scale ? style->scale : 1;
+    return !PMB_PLAIN_TEXT && style->scale ? style->scale : 1;
 }
 
 /* A character. */
-#ifdef PMB_PLAIN_TEXT
+#if PMB_PLAIN_TEXT
 typedef uint16_t pmb_code;
 #else
 typedef uint32_t pmb_code;

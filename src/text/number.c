@@ -36,7 +36,7 @@ static size_t finish(struct backwards *b, uint8_t width)
 /* Divides by ten and returns the rest; where nothing divides, bit by bit. */
 static uint8_t divide_by_ten(uint32_t *value)
 {
-#ifdef PMB_SMALL
+#if PMB_PLAIN_TEXT
     uint32_t quotient = *value;
     uint8_t rest = 0;
     for (uint8_t bits = 32; bits > 0; bits--) {

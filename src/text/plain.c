@@ -7,7 +7,7 @@
 #include "text/block.h"
 #include "text/glyph.h"
 
-#ifdef PMB_PLAIN_TEXT
+#if PMB_PLAIN_TEXT
 /* Where the tables of a font are: ranges of characters, records of glyphs, bits of glyphs. */
 struct tables {
     const PMB_FLASH uint8_t *font, *records, *bits;

@@ -6,7 +6,7 @@
 #include "text/glyph.h"
 #include "geometry/limits.h"
 
-#ifndef PMB_PLAIN_TEXT
+#if !PMB_PLAIN_TEXT
 enum { ROOM = 16 };
 
 /* Mixes the colour into a rectangle, all of it by the same share. */

@@ -4,7 +4,7 @@
 #define REPLACEMENT 0xFFFDu
 
 /* The largest first byte: of four, or of three. */
-enum { MOST_LEAD = PMB_WITH_RICH_TEXT ? 0xF4 : 0xEF };
+enum { MOST_LEAD = !PMB_PLAIN_TEXT ? 0xF4 : 0xEF };
 
 uint32_t pmb_text_next(const char **text)
 {
@@ -16,7 +16,7 @@ uint32_t pmb_text_next(const char **text)
         return first;
     if (first < 0xC2 || first > MOST_LEAD)
         return REPLACEMENT;
-    const uint8_t following = PMB_WITH_RICH_TEXT && first >= 0xF0 ? 3 : first >= 0xE0 ? 2 : 1;
+    const uint8_t following = !PMB_PLAIN_TEXT && first >= 0xF0 ? 3 : first >= 0xE0 ? 2 : 1;
     pmb_code code = following == 1 ? first & 0x1F : first & 0x0F; /* of F0 to F4, too */
     for (uint8_t i = 0; i < following; i++) {
         /* The terminating zero fails this test, so reading stops at it. */

@@ -219,12 +219,14 @@ static void an_origin_moves_drawing_and_clip(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(rectangles_cover_exactly_their_pixels),
-        cmocka_unit_test(stamps_set_only_their_bits),
-        cmocka_unit_test(rows_of_bits_are_copied_in_two_colours),
-        cmocka_unit_test(bytes_lie_as_documented),
-        cmocka_unit_test(colours_become_what_a_format_can_show),
-        cmocka_unit_test(a_canvas_needs_its_bytes),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
+                     rectangles_cover_exactly_their_pixels),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, stamps_set_only_their_bits),
+        test_without(PMB_NO_TURN | PMB_ONE_BIT | PMB_PLAIN_TEXT,
+                     rows_of_bits_are_copied_in_two_colours),
+        test_without(PMB_NO_TURN, bytes_lie_as_documented),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, colours_become_what_a_format_can_show),
+        test_without(PMB_NO_CHECKS, a_canvas_needs_its_bytes),
         cmocka_unit_test(a_clip_keeps_drawing_inside),
         cmocka_unit_test(an_origin_moves_drawing_and_clip),
     };

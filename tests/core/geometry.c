@@ -105,7 +105,7 @@ int main(void)
         cmocka_unit_test(around_ignores_empty),
         cmocka_unit_test(around_is_cut_to_what_fits),
         cmocka_unit_test(inset_both_ways),
-        cmocka_unit_test(colours_keep_their_ends),
+        test_without(PMB_ONE_BIT, colours_keep_their_ends),
         cmocka_unit_test(every_status_has_a_text_of_its_own),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -332,7 +332,7 @@ int main(void)
         cmocka_unit_test(wide_lines_are_as_defined),
         cmocka_unit_test(dither_sets_its_share_and_is_fixed_to_the_screen),
         cmocka_unit_test(patterns_repeat_every_eight_pixels),
-        cmocka_unit_test(gradients_go_from_one_colour_to_the_other),
+        test_without(PMB_ONE_BIT, gradients_go_from_one_colour_to_the_other),
         cmocka_unit_test(a_diagonal_across_everything_hits_its_pixels),
         cmocka_unit_test(a_stroke_frames_its_rectangle),
         cmocka_unit_test(straight_lines_have_their_length),

@@ -218,15 +218,15 @@ static void damage_to_packed_fonts_is_found(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(edges_have_shades_between_ground_and_colour),
-        cmocka_unit_test(the_ground_shines_through),
-        cmocka_unit_test(one_bit_shows_what_is_at_least_half_covered),
-        cmocka_unit_test(a_clip_and_bands_change_nothing),
-        cmocka_unit_test(enlarged_and_turned_text_has_the_same_pixels),
-        cmocka_unit_test(kerned_pairs_come_nearer),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_TEXT, edges_have_shades_between_ground_and_colour),
+        test_without(PMB_ONE_BIT, the_ground_shines_through),
+        test_without(PMB_NO_TURN | PMB_ONE_BIT, one_bit_shows_what_is_at_least_half_covered),
+        test_without(PMB_ONE_BIT, a_clip_and_bands_change_nothing),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_TEXT, enlarged_and_turned_text_has_the_same_pixels),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_TEXT, kerned_pairs_come_nearer),
         cmocka_unit_test(lines_are_broken_with_their_kerning),
-        cmocka_unit_test(tabular_digits_do_not_jump),
-        cmocka_unit_test(damage_to_packed_fonts_is_found),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_TEXT, tabular_digits_do_not_jump),
+        test_without(PMB_PLAIN_TEXT, damage_to_packed_fonts_is_found),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

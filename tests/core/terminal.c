@@ -131,7 +131,7 @@ int main(void)
         cmocka_unit_test(text_goes_on_in_the_next_line_and_scrolls),
         cmocka_unit_test(a_full_line_waits_for_the_next_character),
         cmocka_unit_test(control_characters_move_the_cursor),
-        cmocka_unit_test(any_character_has_one_cell),
+        test_without(PMB_PLAIN_TEXT, any_character_has_one_cell),
         cmocka_unit_test(it_fills_its_ground_and_nothing_else),
         cmocka_unit_test(a_terminal_without_room_is_refused),
     };

@@ -164,12 +164,12 @@ static void values_settle(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(columns_show_the_least_and_the_greatest),
-        cmocka_unit_test(a_line_of_reference_is_where_its_value_is),
-        cmocka_unit_test(a_ruler_stands_where_the_values_are),
-        cmocka_unit_test(bars_stand_on_zero),
-        cmocka_unit_test(a_sparkline_uses_all_of_its_rows),
-        cmocka_unit_test(a_scope_puts_points_where_they_belong),
+        test_without(PMB_ONE_BIT, columns_show_the_least_and_the_greatest),
+        test_without(PMB_ONE_BIT, a_line_of_reference_is_where_its_value_is),
+        test_without(PMB_ONE_BIT, a_ruler_stands_where_the_values_are),
+        test_without(PMB_ONE_BIT, bars_stand_on_zero),
+        test_without(PMB_ONE_BIT, a_sparkline_uses_all_of_its_rows),
+        test_without(PMB_ONE_BIT, a_scope_puts_points_where_they_belong),
         cmocka_unit_test(values_settle),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -76,7 +76,7 @@ static void gauges_look_as_they_did(void **state)
 int main(int argc, char **argv)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(gauges_look_as_they_did),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT, gauges_look_as_they_did),
     };
     int wrong = 0;
     if (argc != 3 || strcmp(argv[1], "--keep") != 0)

@@ -53,7 +53,8 @@ static void shapes_look_as_they_did(void **state)
 int main(int argc, char **argv)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(shapes_look_as_they_did),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_ONLY_CIRCLES,
+                     shapes_look_as_they_did),
     };
     int wrong = 0;
     if (argc != 3 || strcmp(argv[1], "--keep") != 0)

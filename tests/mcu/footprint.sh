@@ -12,7 +12,7 @@ saving=$(sed -n 's/^SMALLEST := //p' "$top/tests/mcu/Makefile")
 bus=$(cut -d' ' -f2 "$top/build/mcu/host/oled-bus.txt")
 printf '%-22s %6s %6s %5s %6s %8s %10s\n' "left out" flash saved RAM stack cycles time
 first=
-options=$(sed -n '/^.ifdef PMB_SMALL/,/^.endif/s/^.define //p' "$top/include/pemble/options.h")
+options=$(sed -n 's/^#define \(PMB_[A-Z_]*\) PMB_SMALL$/\1/p' "$top/include/pemble/options.h")
 for option in "" $options PMB_SMALL linked; do
     dir=$out/${option:-all}
     case $option in

@@ -142,11 +142,11 @@ static void parts_that_a_buffer_does_not_hold_are_refused(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(impossible_panels_are_refused),
-        cmocka_unit_test(a_port_that_lacks_a_callback_is_refused),
-        cmocka_unit_test(null_pointers_are_refused),
-        cmocka_unit_test(too_little_memory_is_refused),
-        cmocka_unit_test(parts_that_a_buffer_does_not_hold_are_refused),
+        test_without(PMB_NO_CHECKS, impossible_panels_are_refused),
+        test_without(PMB_NO_CHECKS, a_port_that_lacks_a_callback_is_refused),
+        test_without(PMB_NO_CHECKS, null_pointers_are_refused),
+        test_without(PMB_NO_CHECKS | PMB_NO_TILES, too_little_memory_is_refused),
+        test_without(PMB_NO_CHECKS, parts_that_a_buffer_does_not_hold_are_refused),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -333,14 +333,14 @@ static void the_second_ink_shows_on_paper(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(every_orientation_on_every_bus),
-        cmocka_unit_test(small_bands_give_the_same_glass),
-        cmocka_unit_test(inversion_exchanges_every_pixel),
-        cmocka_unit_test(contrast_changes_the_glass_or_is_refused),
-        cmocka_unit_test(sleep_hides_the_picture_and_wake_shows_it),
-        cmocka_unit_test(the_backlight_goes_on_with_opening),
-        cmocka_unit_test(colours_are_the_right_ones),
-        cmocka_unit_test(the_second_ink_shows_on_paper),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, every_orientation_on_every_bus),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, small_bands_give_the_same_glass),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, inversion_exchanges_every_pixel),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, contrast_changes_the_glass_or_is_refused),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, sleep_hides_the_picture_and_wake_shows_it),
+        test_without(PMB_ONE_BIT, the_backlight_goes_on_with_opening),
+        test_without(PMB_ONE_BIT, colours_are_the_right_ones),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, the_second_ink_shows_on_paper),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -137,10 +137,11 @@ static void other_panels_refuse_them(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(indexed_panels_show_what_others_show),
-        cmocka_unit_test(a_tft_takes_one_bit_and_greys_as_well),
-        cmocka_unit_test(other_colours_are_the_nearest),
-        cmocka_unit_test(other_panels_refuse_them),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
+                     indexed_panels_show_what_others_show),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_tft_takes_one_bit_and_greys_as_well),
+        test_without(PMB_ONE_BIT, other_colours_are_the_nearest),
+        test_without(PMB_NO_CHECKS, other_panels_refuse_them),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -100,7 +100,7 @@ static void the_guide_shows_this_port(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(three_callbacks_are_enough),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, three_callbacks_are_enough),
         cmocka_unit_test(the_guide_shows_this_port),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -55,7 +55,7 @@ static void a_table_is_all_a_new_controller_needs(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(a_table_is_all_a_new_controller_needs),
+        test_without(PMB_NO_TURN, a_table_is_all_a_new_controller_needs),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

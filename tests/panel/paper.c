@@ -248,16 +248,18 @@ static void three_inks_of_400_by_300_take_less_than_2_kilobytes(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(opening_keeps_the_old_picture),
-        cmocka_unit_test(a_paint_refreshes_only_when_something_changed),
-        cmocka_unit_test(the_call_returns_while_the_paper_is_busy),
-        cmocka_unit_test(partial_refreshes_leave_traces_until_a_full_one),
-        cmocka_unit_test(a_fast_refresh_is_faster_than_a_full_one),
-        cmocka_unit_test(three_colours_have_no_partial_refresh),
-        cmocka_unit_test(without_a_busy_pin_it_waits_long_enough),
-        cmocka_unit_test(a_stuck_busy_line_is_a_timeout),
-        cmocka_unit_test(deep_sleep_needs_a_reset_pin),
-        cmocka_unit_test(three_inks_of_400_by_300_take_less_than_2_kilobytes),
+        test_without(PMB_PLAIN_PANELS, opening_keeps_the_old_picture),
+        test_without(PMB_NO_TILES | PMB_PLAIN_PANELS,
+                     a_paint_refreshes_only_when_something_changed),
+        test_without(PMB_PLAIN_PANELS, the_call_returns_while_the_paper_is_busy),
+        test_without(PMB_PLAIN_PANELS, partial_refreshes_leave_traces_until_a_full_one),
+        test_without(PMB_PLAIN_PANELS, a_fast_refresh_is_faster_than_a_full_one),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, three_colours_have_no_partial_refresh),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, without_a_busy_pin_it_waits_long_enough),
+        test_without(PMB_PLAIN_PANELS, a_stuck_busy_line_is_a_timeout),
+        test_without(PMB_PLAIN_PANELS, deep_sleep_needs_a_reset_pin),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_ONLY_CIRCLES,
+                     three_inks_of_400_by_300_take_less_than_2_kilobytes),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -155,11 +155,11 @@ static void a_driver_for_half_the_height_shows_half(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(every_orientation_is_right),
-        cmocka_unit_test(opening_leaves_a_dark_glass),
-        cmocka_unit_test(inversion_exchanges_light_and_dark),
+        test_without(PMB_NO_TURN, every_orientation_is_right),
+        test_without(PMB_PLAIN_PANELS, opening_leaves_a_dark_glass),
+        test_without(PMB_PLAIN_PANELS, inversion_exchanges_light_and_dark),
         cmocka_unit_test(sleep_darkens_and_wake_brings_the_picture_back),
-        cmocka_unit_test(contrast_makes_the_glass_lighter),
+        test_without(PMB_PLAIN_PANELS, contrast_makes_the_glass_lighter),
         cmocka_unit_test(a_wrong_com_layout_is_seen),
         cmocka_unit_test(a_driver_for_half_the_height_shows_half),
     };

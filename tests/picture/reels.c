@@ -216,10 +216,10 @@ static void damaged_reels_end(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(every_frame_comes_back_at_its_time),
-        cmocka_unit_test(late_frames_are_dropped_and_modes_go_round),
-        cmocka_unit_test(two_players_do_not_disturb_each_other),
-        cmocka_unit_test(reels_play_from_a_reader),
+        test_without(PMB_ONE_BIT, every_frame_comes_back_at_its_time),
+        test_without(PMB_ONE_BIT, late_frames_are_dropped_and_modes_go_round),
+        test_without(PMB_ONE_BIT, two_players_do_not_disturb_each_other),
+        test_without(PMB_ONE_BIT, reels_play_from_a_reader),
         cmocka_unit_test(what_is_no_reel_is_refused),
         cmocka_unit_test(damaged_reels_end),
     };

@@ -140,7 +140,7 @@ static void a_part_is_presented(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(parts_make_the_same_glass),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, parts_make_the_same_glass),
         cmocka_unit_test(nothing_else_is_painted_or_sent),
         cmocka_unit_test(a_part_is_presented),
     };

@@ -156,9 +156,10 @@ static void the_bench_complains_of_what_is_not_waited_for(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(the_next_band_is_drawn_meanwhile),
-        cmocka_unit_test(tiles_and_mirrors_go_with_it),
-        cmocka_unit_test(a_transfer_that_breaks_is_told_and_made_good),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
+                     the_next_band_is_drawn_meanwhile),
+        test_without(PMB_NO_TILES | PMB_ONE_BIT, tiles_and_mirrors_go_with_it),
+        test_without(PMB_ONE_BIT, a_transfer_that_breaks_is_told_and_made_good),
         cmocka_unit_test(other_buses_keep_the_whole_buffer),
         cmocka_unit_test(the_bench_complains_of_what_is_not_waited_for),
     };

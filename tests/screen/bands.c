@@ -127,9 +127,9 @@ static void the_clock_counts_nine_bits_a_byte(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(every_band_height_gives_the_same_glass),
-        cmocka_unit_test(an_unchanged_scene_sends_nothing),
-        cmocka_unit_test(one_pixel_sends_one_tile),
+        test_without(PMB_NO_TURN, every_band_height_gives_the_same_glass),
+        test_without(PMB_NO_TILES, an_unchanged_scene_sends_nothing),
+        test_without(PMB_NO_TILES, one_pixel_sends_one_tile),
         cmocka_unit_test(without_tiles_every_paint_sends_everything),
         cmocka_unit_test(only_a_whole_buffer_can_be_drawn_on_directly),
         cmocka_unit_test(a_small_i2c_port_gives_the_same_glass),

@@ -340,8 +340,10 @@ static void neighbours_are_sent_in_one_go(void **state)
         struct station s;
         const size_t tiles = k == 0 ? 128 : 320;
         open_station(&s, &configs[k], 0, TILES, tiles);
+#if !PMB_NO_TILES
         assert_int_equal(s.rig.screen.tile_columns, 8);
         assert_int_equal(s.rig.screen.tile_rows, 8);
+#endif
         pmb_canvas *c = pmb_screen_canvas(&s.rig.screen);
         assert_int_equal(pmb_screen_present(&s.rig.screen), PMB_OK);
         const uint64_t before = bytes_sent(&s);
@@ -357,11 +359,13 @@ static void neighbours_are_sent_in_one_go(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(whatever_is_drawn_directly_is_sent),
-        cmocka_unit_test(whatever_is_painted_in_bands_is_sent),
-        cmocka_unit_test(more_memory_sends_less),
-        cmocka_unit_test(only_what_was_drawn_is_looked_at),
-        cmocka_unit_test(neighbours_are_sent_in_one_go),
+        test_without(PMB_NO_TURN | PMB_NO_TILES | PMB_NO_DAMAGE | PMB_ONE_BIT,
+                     whatever_is_drawn_directly_is_sent),
+        test_without(PMB_NO_TURN | PMB_NO_TILES | PMB_ONE_BIT,
+                     whatever_is_painted_in_bands_is_sent),
+        test_without(PMB_NO_TILES | PMB_ONE_BIT, more_memory_sends_less),
+        test_without(PMB_NO_DAMAGE, only_what_was_drawn_is_looked_at),
+        test_without(PMB_NO_TILES | PMB_ONE_BIT, neighbours_are_sent_in_one_go),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

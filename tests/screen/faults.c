@@ -92,8 +92,8 @@ static void a_dead_bus_stays_an_error_until_it_answers(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(every_transfer_may_fail),
-        cmocka_unit_test(a_present_repairs_what_a_failed_one_left),
+        test_without(PMB_NO_TILES | PMB_PLAIN_PANELS, every_transfer_may_fail),
+        test_without(PMB_NO_TILES, a_present_repairs_what_a_failed_one_left),
         cmocka_unit_test(a_dead_bus_stays_an_error_until_it_answers),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -146,9 +146,9 @@ static void a_digit_sends_its_segments(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(an_oled_never_shows_half_a_gauge),
-        cmocka_unit_test(a_tft_never_shows_half_a_gauge),
-        cmocka_unit_test(a_digit_sends_its_segments),
+        test_without(PMB_NO_TILES, an_oled_never_shows_half_a_gauge),
+        test_without(PMB_NO_TILES | PMB_ONE_BIT, a_tft_never_shows_half_a_gauge),
+        test_without(PMB_ONE_BIT, a_digit_sends_its_segments),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

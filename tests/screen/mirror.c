@@ -184,11 +184,11 @@ static void a_mirror_takes_the_place_of_tiles(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(changes_are_all_that_is_sent),
+        test_without(PMB_NO_TURN | PMB_ONE_BIT, changes_are_all_that_is_sent),
         cmocka_unit_test(one_pixel_sends_one_byte),
         cmocka_unit_test(a_broken_transfer_is_made_good),
-        cmocka_unit_test(paper_is_told_twice),
-        cmocka_unit_test(a_mirror_takes_the_place_of_tiles),
+        test_without(PMB_PLAIN_PANELS, paper_is_told_twice),
+        test_without(PMB_NO_TILES, a_mirror_takes_the_place_of_tiles),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

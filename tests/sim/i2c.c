@@ -184,8 +184,8 @@ int main(void)
         cmocka_unit_test(nothing_answers_in_reset_or_elsewhere),
         cmocka_unit_test(a_shorted_clock_is_a_bus_error),
         cmocka_unit_test(with_a_shorted_data_line_everything_seems_to_answer),
-        cmocka_unit_test(two_modules_share_a_bus),
-        cmocka_unit_test(addressing_modes_move_as_documented),
+        test_without(PMB_PLAIN_PANELS, two_modules_share_a_bus),
+        test_without(PMB_PLAIN_PANELS, addressing_modes_move_as_documented),
         cmocka_unit_test(impossible_modules_cannot_be_placed),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -254,12 +254,12 @@ static void sigrok_reads_the_i2c_bytes_from_a_trace(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(edges_and_whole_bytes_give_the_same),
-        cmocka_unit_test(a_floating_select_takes_what_is_meant_for_another),
-        cmocka_unit_test(wrong_wires_show_nothing_of_the_picture),
+        test_without(PMB_ONE_BIT, edges_and_whole_bytes_give_the_same),
+        test_without(PMB_ONE_BIT, a_floating_select_takes_what_is_meant_for_another),
+        test_without(PMB_ONE_BIT, wrong_wires_show_nothing_of_the_picture),
         cmocka_unit_test(timing_that_is_too_short_is_complained_of),
-        cmocka_unit_test(sigrok_reads_the_spi_bytes_from_a_trace),
-        cmocka_unit_test(sigrok_reads_the_i2c_bytes_from_a_trace),
+        test_without(PMB_PLAIN_PANELS, sigrok_reads_the_spi_bytes_from_a_trace),
+        test_without(PMB_PLAIN_PANELS, sigrok_reads_the_i2c_bytes_from_a_trace),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -17,6 +17,7 @@ void rig_build(struct rig *rig, const pmb_panel_config *config)
 void rig_open(struct rig *rig, const pmb_panel_config *config, size_t band_bytes, bool tiles)
 {
     rig_build(rig, config);
+    tiles = tiles && !PMB_NO_TILES; /* the glass is the same without */
     assert_int_equal(pmb_panel_open(&rig->panel, &rig->config, rig->port), PMB_OK);
     const size_t bytes = band_bytes ? band_bytes : pmb_screen_whole_bytes(&rig->panel);
     const size_t count = pmb_screen_tile_count(&rig->panel, bytes);
