@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test fuzz mcu footprint bench build packages coverage fonts golden pictures format clean
+.PHONY: all demo test package options fuzz mcu footprint bench build packages coverage fonts dist install golden pictures format clean
 
 all: build
 
@@ -17,7 +17,13 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@ctest --preset fuzz
 	@ctest --preset host
 	@ctest --preset asan
+	@$(MAKE) --no-print-directory options
 	@$(MAKE) --no-print-directory mcu
+	@$(MAKE) --no-print-directory package
+
+# The tests of the core with each option of include/pemble/options.h.
+options: packages
+	@tests/options.sh
 
 # The core on AVR, Cortex-M0 and M3 and RISC-V under emulation: the same pixels as here.
 mcu: build
@@ -58,6 +64,23 @@ packages:
 
 build/%/build.ninja: CMakeLists.txt CMakePresets.json cmake/targets.cmake
 	@cmake --preset $*
+
+# Builds programs with the archive of this version in every way that it offers, in an empty directory.
+package: packages
+	@tools/install-packages.sh tests/mcu/packages.debian
+	@tests/package/run.sh
+
+# The archive of this version, and what is in it, in build/dist.
+dist: packages
+	@tools/dist/dist.sh build/dist
+
+# Everything with its libraries, the command and its pages: make install PREFIX=/usr/local
+PREFIX ?= /usr/local
+install: packages
+	@cmake -S . -B build/install -G Ninja -DCMAKE_BUILD_TYPE=RelWithDebInfo -DPEMBLE_SHARED=ON \
+	    -DPEMBLE_COMMAND=ON -DCMAKE_INSTALL_PREFIX=$(PREFIX) >/dev/null
+	@cmake --build build/install
+	@cmake --install build/install
 
 # Draws the pictures that shapes and gauges are compared with. Look at them before they are committed.
 # Makes the C files of the typefaces anew, from assets/fonts.

@@ -2,7 +2,7 @@
 # command with its manual pages, completion and demo data.
 include(CMakePackageConfigHelpers)
 
-install(DIRECTORY include/pemble DESTINATION ${CMAKE_INSTALL_INCLUDEDIR} FILES_MATCHING PATTERN *.h)
+install(DIRECTORY ${headers}/pemble DESTINATION ${CMAKE_INSTALL_INCLUDEDIR} FILES_MATCHING PATTERN *.h)
 set(installed ${core_targets})
 if(PEMBLE_BENCH)
   install(DIRECTORY ports/sim/include/pemble DESTINATION ${CMAKE_INSTALL_INCLUDEDIR} FILES_MATCHING PATTERN *.h)

@@ -5,7 +5,10 @@
 #ifndef PEMBLE_EXAMPLES_BOARD_H
 #define PEMBLE_EXAMPLES_BOARD_H
 
+#include "pemble/linkage.h"
 #include "pemble/pemble.h"
+
+PMB_BEGIN_C
 
 /* The port to which the panels of these configurations are wired; the list ends with NULL. */
 const pmb_port *board_start(const pmb_panel_config *const panels[]);
@@ -29,5 +32,7 @@ bool board_running(const char *name, uint32_t milliseconds);
 
 /* The files of the board's card; NULL when there is none. */
 const pmb_directory *board_card(void);
+
+PMB_END_C
 
 #endif

@@ -8,6 +8,9 @@
 #define PEMBLE_ANGLE_H
 
 #include "pemble/geometry.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 typedef uint16_t pmb_angle;
 
@@ -21,5 +24,7 @@ int16_t pmb_cosine(pmb_angle angle);
 
 /* The pixel at that distance from the centre in that direction, rounded to the nearest. */
 pmb_point pmb_polar(pmb_point center, pmb_angle angle, int16_t distance);
+
+PMB_END_C
 
 #endif

@@ -5,7 +5,10 @@
 #ifndef PEMBLE_CONTROLLERS_H
 #define PEMBLE_CONTROLLERS_H
 
+#include "pemble/linkage.h"
 #include "pemble/panel.h"
+
+PMB_BEGIN_C
 
 /* one-bit OLED; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_ssd1306; /* 128x64 */
@@ -43,5 +46,7 @@ extern const PMB_FLASH pmb_controller pmb_uc8151_red;  /* 160x296 */
 extern const PMB_FLASH pmb_controller pmb_uc8176;      /* 400x300 */
 extern const PMB_FLASH pmb_controller pmb_uc8176_red;  /* 400x300 */
 extern const PMB_FLASH pmb_controller pmb_il91874;     /* 176x264, always with a second ink */
+
+PMB_END_C
 
 #endif

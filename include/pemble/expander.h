@@ -10,7 +10,10 @@
 #ifndef PEMBLE_EXPANDER_H
 #define PEMBLE_EXPANDER_H
 
+#include "pemble/linkage.h"
 #include "pemble/port.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_expander {
     pmb_port port;          /* what panels behind the expander are opened with */
@@ -30,5 +33,7 @@ pmb_status pmb_expander_open(pmb_expander *expander, const pmb_port *behind,
 
 /* Writing a pin cannot fail by itself: the first error since the last call is kept for this one. */
 pmb_status pmb_expander_status(pmb_expander *expander);
+
+PMB_END_C
 
 #endif

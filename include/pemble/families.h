@@ -8,7 +8,10 @@
 #ifndef PEMBLE_FAMILIES_H
 #define PEMBLE_FAMILIES_H
 
+#include "pemble/linkage.h"
 #include "pemble/panel.h"
+
+PMB_BEGIN_C
 
 /* A glass that is sold with a controller: its size and where its top left pixel lies in memory. */
 typedef struct pmb_glass {
@@ -139,5 +142,7 @@ typedef struct pmb_paper {
 #define PMB_UC8151  0 /* window of 7 bytes, resolution of 3 */
 #define PMB_UC8176  1 /* window of 9 bytes, resolution of 4 */
 #define PMB_IL91874 2 /* partial data by 14h and 15h */
+
+PMB_END_C
 
 #endif

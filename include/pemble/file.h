@@ -8,7 +8,10 @@
 #ifndef PEMBLE_FILE_H
 #define PEMBLE_FILE_H
 
+#include "pemble/linkage.h"
 #include "pemble/picture.h"
+
+PMB_BEGIN_C
 
 /* What became of a file. */
 typedef struct pmb_file_report {
@@ -34,5 +37,7 @@ typedef struct pmb_file_report {
  */
 pmb_status pmb_file_draw(pmb_canvas *c, const pmb_reader *reader, pmb_rect r, void *memory,
                          uint32_t bytes, pmb_file_report *report);
+
+PMB_END_C
 
 #endif

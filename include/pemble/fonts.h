@@ -6,7 +6,10 @@
 #define PEMBLE_FONTS_H
 
 #include "pemble/icons.h"
+#include "pemble/linkage.h"
 #include "pemble/text.h"
+
+PMB_BEGIN_C
 
 /* "Jetty", drawn for Pemble: 5 pixels wide, capitals 7 pixels high, lines 11 pixels apart. All of
  * Latin-1 and what instruments need besides: arrows, ohm, superscripts, minus, less or equal,
@@ -30,5 +33,7 @@ extern const PMB_FLASH pmb_font pmb_font_bollard32;
 extern const PMB_FLASH pmb_font pmb_font_smooth12;
 extern const PMB_FLASH pmb_font pmb_font_smooth16;
 extern const PMB_FLASH pmb_font pmb_font_smooth24;
+
+PMB_END_C
 
 #endif

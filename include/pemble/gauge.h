@@ -15,7 +15,10 @@
 
 #include "pemble/angle.h"
 #include "pemble/canvas.h"
+#include "pemble/linkage.h"
 #include "pemble/scale.h"
+
+PMB_BEGIN_C
 
 /* The size in which an instrument without a size function of its own looks as it was meant to, by
  * the label typeface of its theme. Any other will do as well. */
@@ -144,5 +147,7 @@ void pmb_battery_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect 
 
 /* Four steps that rise, as many of them lit as `bars` says: 0 to 4. */
 void pmb_signal_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint8_t bars);
+
+PMB_END_C
 
 #endif

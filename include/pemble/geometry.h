@@ -11,6 +11,9 @@
 
 #include <stdbool.h>
 #include <stdint.h>
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_point {
     int16_t x, y;
@@ -23,6 +26,33 @@ typedef struct pmb_size {
 typedef struct pmb_rect {
     int16_t x, y, w, h;
 } pmb_rect;
+
+/*
+ * The same from whole numbers of any type, so that sums need no casts: pmb_point_of(left + 4, top + 10). A value that an
+ * int16_t cannot hold becomes the nearest one that it can.
+ */
+static inline int16_t pmb_clamped(int32_t value)
+{
+    return (int16_t)(value < INT16_MIN ? INT16_MIN : value > INT16_MAX ? INT16_MAX : value);
+}
+
+static inline pmb_point pmb_point_of(int32_t x, int32_t y)
+{
+    const pmb_point p = {pmb_clamped(x), pmb_clamped(y)};
+    return p;
+}
+
+static inline pmb_size pmb_size_of(int32_t w, int32_t h)
+{
+    const pmb_size size = {pmb_clamped(w), pmb_clamped(h)};
+    return size;
+}
+
+static inline pmb_rect pmb_rect_of(int32_t x, int32_t y, int32_t w, int32_t h)
+{
+    const pmb_rect r = {pmb_clamped(x), pmb_clamped(y), pmb_clamped(w), pmb_clamped(h)};
+    return r;
+}
 
 /* True when the rectangle covers no pixel. */
 bool pmb_rect_is_empty(pmb_rect r);
@@ -40,5 +70,7 @@ pmb_rect pmb_rect_around(pmb_rect a, pmb_rect b);
 /* r with its edges moved inwards by `by` pixels on every side (outwards when negative).
  * Empty when nothing is left. */
 pmb_rect pmb_rect_inset(pmb_rect r, int16_t by);
+
+PMB_END_C
 
 #endif

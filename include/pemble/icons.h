@@ -10,7 +10,10 @@
 #ifndef PEMBLE_ICONS_H
 #define PEMBLE_ICONS_H
 
+#include "pemble/linkage.h"
 #include "pemble/text.h"
+
+PMB_BEGIN_C
 
 extern const PMB_FLASH pmb_font pmb_font_pennant8;
 extern const PMB_FLASH pmb_font pmb_font_pennant12;
@@ -65,5 +68,7 @@ extern const PMB_FLASH pmb_font pmb_font_pennant16;
 #define PMB_ICON_PAUSE       "\xEE\x80\xAD"
 #define PMB_ICON_CARD        "\xEE\x80\xAE"
 #define PMB_ICON_LETTER      "\xEE\x80\xAF"
+
+PMB_END_C
 
 #endif

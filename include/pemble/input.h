@@ -9,7 +9,10 @@
 #define PEMBLE_INPUT_H
 
 #include "pemble/geometry.h"
+#include "pemble/linkage.h"
 #include "pemble/port.h"
+
+PMB_BEGIN_C
 
 typedef enum pmb_push_event {
     PMB_PUSH_NOTHING = 0,
@@ -67,5 +70,7 @@ typedef struct pmb_tilt {
 /* Thousandths of g towards the right edge and the lower edge, -2000 to 2000: held still, a thousand
  * times the sine of the angle by which that edge is lowered. */
 pmb_point pmb_tilt_poll(const pmb_tilt *tilt, const pmb_port *port);
+
+PMB_END_C
 
 #endif

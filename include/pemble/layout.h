@@ -6,6 +6,9 @@
 #define PEMBLE_LAYOUT_H
 
 #include "pemble/geometry.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 /* A part of a row or column: `size` pixels of it, and `stretch` shares of what is left over. */
 typedef struct pmb_part {
@@ -36,5 +39,7 @@ void pmb_layout_column(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t c
 /* The rectangle of a size in r: at its left, middle or right as -1, 0 or 1, and so for top, middle
  * and bottom. A size that is larger than r is cut to it. */
 pmb_rect pmb_layout_place(pmb_rect r, pmb_size size, int8_t across, int8_t down);
+
+PMB_END_C
 
 #endif

@@ -8,7 +8,10 @@
 #define PEMBLE_MOTION_H
 
 #include "pemble/angle.h"
+#include "pemble/linkage.h"
 #include "pemble/picture.h"
+
+PMB_BEGIN_C
 
 /* A way from 0 to 4096, in equal steps of time. */
 #define PMB_WHOLE 4096
@@ -120,5 +123,7 @@ uint32_t pmb_pacer_done(pmb_pacer *pacer, uint32_t now);
 /* Shares of the time so far, in percent. */
 uint8_t pmb_pacer_drawing(const pmb_pacer *pacer);
 uint8_t pmb_pacer_sending(const pmb_pacer *pacer);
+
+PMB_END_C
 
 #endif

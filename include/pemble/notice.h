@@ -6,7 +6,10 @@
 #define PEMBLE_NOTICE_H
 
 #include "pemble/layout.h"
+#include "pemble/linkage.h"
 #include "pemble/theme.h"
+
+PMB_BEGIN_C
 
 /* One icon of icons.h. */
 typedef struct pmb_sign {
@@ -86,5 +89,7 @@ pmb_size pmb_button_size(const PMB_FLASH pmb_theme *theme, const char *label);
 void pmb_switch_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,
                      bool on, bool pressed);
 pmb_size pmb_switch_size(const PMB_FLASH pmb_theme *theme, const char *label);
+
+PMB_END_C
 
 #endif

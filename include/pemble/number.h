@@ -11,6 +11,9 @@
 #include <stdbool.h>
 #include <stddef.h>
 #include <stdint.h>
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 /* How a number is written. All zero: the plain digits, with a minus where needed. */
 typedef struct pmb_number {
@@ -30,5 +33,7 @@ size_t pmb_hex_text(char *text, size_t size, uint32_t value, uint8_t digits);
 
 /* A time of day from seconds since midnight: "14:05", or "14:05:09". Whole days are left out. */
 size_t pmb_time_text(char *text, size_t size, uint32_t seconds, bool with_seconds);
+
+PMB_END_C
 
 #endif

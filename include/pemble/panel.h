@@ -5,7 +5,10 @@
 #define PEMBLE_PANEL_H
 
 #include "pemble/canvas.h"
+#include "pemble/linkage.h"
 #include "pemble/port.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_controller pmb_controller; /* controllers.h names them */
 
@@ -175,5 +178,7 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
 bool pmb_panel_can_defer(const pmb_panel *panel);
 void pmb_panel_defer(pmb_panel *panel);
 pmb_status pmb_panel_settle(pmb_panel *panel);
+
+PMB_END_C
 
 #endif

@@ -22,10 +22,6 @@
 #ifndef PEMBLE_H
 #define PEMBLE_H
 
-#ifdef __cplusplus
-extern "C" {
-#endif
-
 #include "pemble/angle.h"
 #include "pemble/canvas.h"
 #include "pemble/color.h"
@@ -57,9 +53,5 @@ extern "C" {
 #include "pemble/text.h"
 #include "pemble/theme.h"
 #include "pemble/version.h"
-
-#ifdef __cplusplus
-}
-#endif
 
 #endif

@@ -9,7 +9,10 @@
 #define PEMBLE_PICTURE_H
 
 #include "pemble/canvas.h"
+#include "pemble/linkage.h"
 #include "pemble/source.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_picture {
     pmb_source source;
@@ -63,5 +66,7 @@ pmb_size pmb_picture_extent(const pmb_picture_info *info, const pmb_picture_styl
  */
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
                             const pmb_picture_style *style, void *memory, uint32_t bytes);
+
+PMB_END_C
 
 #endif

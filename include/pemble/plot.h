@@ -5,7 +5,10 @@
 #ifndef PEMBLE_PLOT_H
 #define PEMBLE_PLOT_H
 
+#include "pemble/linkage.h"
 #include "pemble/scale.h"
+
+PMB_BEGIN_C
 
 typedef enum pmb_trace { PMB_TRACE_LINE = 0, PMB_TRACE_DOTS, PMB_TRACE_FILLED } pmb_trace;
 
@@ -94,5 +97,7 @@ typedef struct pmb_scope {
 /* The last point, the newest, has a dot. */
 void pmb_scope_draw(pmb_canvas *c, const PMB_FLASH pmb_scope *scope, pmb_rect r,
                     const int16_t (*points)[2], uint16_t count);
+
+PMB_END_C
 
 #endif

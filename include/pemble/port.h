@@ -17,7 +17,10 @@
 #include <stddef.h>
 #include <stdint.h>
 #include "pemble/flash.h"
+#include "pemble/linkage.h"
 #include "pemble/status.h"
+
+PMB_BEGIN_C
 
 /* A pin of the board. Zero is "not connected", so that pins left out of a configuration are. */
 #ifdef __AVR__
@@ -104,5 +107,7 @@ typedef struct pmb_port {
     /* Returns after at least that many microseconds. */
     void (*wait_us)(void *context, uint32_t microseconds);
 } pmb_port;
+
+PMB_END_C
 
 #endif

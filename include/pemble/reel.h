@@ -8,7 +8,10 @@
 #ifndef PEMBLE_REEL_H
 #define PEMBLE_REEL_H
 
+#include "pemble/linkage.h"
 #include "pemble/picture.h"
+
+PMB_BEGIN_C
 
 typedef enum pmb_reel_mode {
     PMB_REEL_LOOP = 0, /* from the start again */
@@ -59,5 +62,7 @@ pmb_status pmb_reel_advance(pmb_reel_player *player, uint32_t milliseconds);
 /* Draws the frame that was decoded last, as pmb_picture_draw does. */
 void pmb_reel_draw(pmb_canvas *c, const pmb_reel_player *player, pmb_point p,
                    const pmb_picture_style *style);
+
+PMB_END_C
 
 #endif

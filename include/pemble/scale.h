@@ -4,7 +4,10 @@
 #ifndef PEMBLE_SCALE_H
 #define PEMBLE_SCALE_H
 
+#include "pemble/linkage.h"
 #include "pemble/theme.h"
+
+PMB_BEGIN_C
 
 /* From this value on, up to the next zone. */
 typedef struct pmb_zone {
@@ -55,5 +58,7 @@ typedef struct pmb_damper {
  */
 int32_t pmb_damper_step(pmb_damper *damper, int32_t value, uint32_t milliseconds,
                         uint16_t half_life);
+
+PMB_END_C
 
 #endif

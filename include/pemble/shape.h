@@ -9,6 +9,9 @@
 
 #include "pemble/angle.h"
 #include "pemble/canvas.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 /* The whole clip, wherever the origin is. */
 void pmb_fill(pmb_canvas *c, pmb_color color);
@@ -129,5 +132,7 @@ void pmb_curve_quadratic(pmb_canvas *c, pmb_point a, pmb_point control, pmb_poin
                          pmb_color color);
 void pmb_curve_cubic(pmb_canvas *c, pmb_point a, pmb_point first, pmb_point second, pmb_point d,
                      pmb_color color);
+
+PMB_END_C
 
 #endif

@@ -6,6 +6,9 @@
 #define PEMBLE_SLIDES_H
 
 #include "pemble/file.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 /*
  * A directory of files, by number from 0. `open` opens one, makes *reader read it and gives its
@@ -46,5 +49,7 @@ pmb_status pmb_slides_draw(pmb_canvas *c, const pmb_slides *slides, pmb_rect r);
 /* Whether a file can be drawn, by reading all of it; arguments as for pmb_file_draw. */
 pmb_status pmb_file_check(const pmb_reader *reader, void *memory, uint32_t bytes,
                           pmb_file_report *report);
+
+PMB_END_C
 
 #endif

@@ -14,7 +14,10 @@
 #ifndef PEMBLE_SMOOTH_H
 #define PEMBLE_SMOOTH_H
 
+#include "pemble/linkage.h"
 #include "pemble/shape.h"
+
+PMB_BEGIN_C
 
 /*
  * A line from a to b, both ends included: at each step along its longer direction the colour is
@@ -75,5 +78,7 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
                              pmb_color color);
 void pmb_smooth_triangle_fill(pmb_canvas *c, pmb_point a, pmb_point b, pmb_point d,
                               pmb_color color);
+
+PMB_END_C
 
 #endif

@@ -7,6 +7,9 @@
 #include <stdbool.h>
 #include <stdint.h>
 #include "pemble/flash.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 /*
  * A file on a card, for reading. `read` reads up to `count` bytes from where the file stands into
@@ -25,5 +28,7 @@ typedef struct pmb_source {
     uint32_t size; /* of the bytes in memory */
     const pmb_reader *reader;
 } pmb_source;
+
+PMB_END_C
 
 #endif

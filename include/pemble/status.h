@@ -4,6 +4,10 @@
 #ifndef PEMBLE_STATUS_H
 #define PEMBLE_STATUS_H
 
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
+
 /* 0 is success, everything negative an error. A function that returns an error has left its
  * objects usable: calling it again, when the reason is gone, is always allowed. */
 typedef enum pmb_status {
@@ -18,5 +22,7 @@ typedef enum pmb_status {
 
 /* A short English sentence for a status, never NULL; for people, not for comparing. */
 const char *pmb_status_text(pmb_status status);
+
+PMB_END_C
 
 #endif

@@ -7,7 +7,10 @@
 #ifndef PEMBLE_TERMINAL_H
 #define PEMBLE_TERMINAL_H
 
+#include "pemble/linkage.h"
 #include "pemble/text.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_terminal {
     uint16_t *cells; /* code points, row by row; 0 is empty */
@@ -37,5 +40,7 @@ pmb_size pmb_terminal_size(const pmb_terminal *t, const pmb_text_style *style);
  * background is filled first. */
 void pmb_terminal_draw(pmb_canvas *c, const pmb_terminal *t, const pmb_text_style *style,
                        pmb_point p);
+
+PMB_END_C
 
 #endif

@@ -4,7 +4,10 @@
 #ifndef PEMBLE_THEME_H
 #define PEMBLE_THEME_H
 
+#include "pemble/linkage.h"
 #include "pemble/text.h"
+
+PMB_BEGIN_C
 
 /* How serious a value is. */
 typedef enum pmb_level { PMB_NORMAL = 0, PMB_CAUTION, PMB_ALARM } pmb_level;
@@ -29,5 +32,7 @@ pmb_color pmb_level_color(const PMB_FLASH pmb_theme *theme, pmb_level level);
 extern const PMB_FLASH pmb_theme pmb_theme_dark;
 extern const PMB_FLASH pmb_theme pmb_theme_light;
 extern const PMB_FLASH pmb_theme pmb_theme_color;
+
+PMB_END_C
 
 #endif

@@ -5,7 +5,10 @@
 #ifndef PEMBLE_AVR_PORT_H
 #define PEMBLE_AVR_PORT_H
 
+#include "pemble/linkage.h"
 #include "pemble/port.h"
+
+PMB_BEGIN_C
 
 /* Ports with just what a panel on that bus needs, so that a program carries one bus only. F_CPU
  * must be defined, as always with avr-libc. SPI runs at F_CPU / 4 or, for a bus of no more than 4
@@ -14,5 +17,7 @@
 extern const pmb_port avr_spi_port;
 extern const pmb_port avr_i2c_port;      /* no pins: for modules that reset themselves */
 extern const pmb_port avr_i2c_pins_port; /* for those with a reset pin */
+
+PMB_END_C
 
 #endif

@@ -6,7 +6,10 @@
 #ifndef PEMBLE_LINUX_FILES_H
 #define PEMBLE_LINUX_FILES_H
 
+#include "pemble/linkage.h"
 #include "pemble/slides.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_linux_file pmb_linux_file;
 
@@ -18,5 +21,7 @@ void pmb_linux_close(pmb_linux_file *file);
 /* The files of a directory but hidden ones, in the order of their names. NULL as above. */
 pmb_directory *pmb_linux_directory(const char *path);
 void pmb_linux_directory_close(pmb_directory *directory);
+
+PMB_END_C
 
 #endif

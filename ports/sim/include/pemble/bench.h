@@ -16,7 +16,10 @@
 #include <stdbool.h>
 #include <stdint.h>
 #include <stdio.h>
+#include "pemble/linkage.h"
 #include "pemble/panel.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_bench pmb_bench;
 typedef struct pmb_module pmb_module;
@@ -161,5 +164,7 @@ bool pmb_module_save_png(pmb_module *module, const char *path, int zoom);
 
 /* Quarter turns clockwise by which its glass has to be turned to hang as it was configured. */
 int pmb_module_turns(const pmb_module *module);
+
+PMB_END_C
 
 #endif

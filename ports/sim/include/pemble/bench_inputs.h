@@ -6,6 +6,9 @@
 #define PEMBLE_BENCH_INPUTS_H
 
 #include "pemble/bench.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 typedef struct pmb_input pmb_input;
 
@@ -35,5 +38,7 @@ bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int seco
  * and says what is wrong, valid until the next call.
  */
 const char *pmb_inputs_read(const char *path, pmb_input *const devices[4]);
+
+PMB_END_C
 
 #endif

@@ -3,6 +3,9 @@
 #define PEMBLE_BENCH_MODULES_H
 
 #include "pemble/bench.h"
+#include "pemble/linkage.h"
+
+PMB_BEGIN_C
 
 extern const pmb_module_type pmb_sim_ssd1306, pmb_sim_ssd1309, pmb_sim_sh1106;
 extern const pmb_module_type pmb_sim_pcd8544, pmb_sim_st7565, pmb_sim_uc1701, pmb_sim_ks0108;
@@ -18,5 +21,7 @@ extern const pmb_module_type pmb_sim_uc8151, pmb_sim_uc8151_red, pmb_sim_uc8176,
 
 /* An I2C port expander with sixteen pins, as adapter boards for parallel displays have it. */
 extern const pmb_module_type pmb_sim_mcp23017;
+
+PMB_END_C
 
 #endif
