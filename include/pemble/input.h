@@ -40,13 +40,15 @@ pmb_push_event pmb_push_poll(pmb_push *button, const pmb_port *port, uint32_t mi
 /* A rotary encoder: two contacts in quadrature, four steps from detent to detent. */
 typedef struct pmb_encoder {
     pmb_pin a, b;
-    uint8_t state;   /* private: the levels last seen */
-    int8_t quarters; /* private: steps since the last detent */
+    uint8_t state, rest; /* private: the levels last seen, and those at a detent */
+    int8_t quarters;     /* private: steps since the last detent */
     bool started;
 } pmb_encoder;
 
-/* Detents turned since the last call, clockwise (A changes before B) positive. Poll at least every
- * millisecond, or from an interrupt of both pins; single steps that bounce cancel each other. */
+/* Detents turned since the last call, clockwise (A changes before B) positive. The first poll must
+ * find the encoder at a detent. Poll at least every millisecond, or from an interrupt of both pins.
+ * Single steps that bounce cancel each other. Steps that a late poll misses are lost, and the count
+ * is right again from the next detent on. */
 int8_t pmb_encoder_poll(pmb_encoder *encoder, const pmb_port *port);
 
 /* A stick of two potentiometers. */

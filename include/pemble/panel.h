@@ -75,6 +75,9 @@ typedef struct pmb_panel_config {
     const PMB_FLASH pmb_format *format;
     const pmb_palette *palette;
     uint8_t full_every; /* e-paper: after so many others a present refreshes fully; 0: never */
+    /* The reset pin is also that of a panel that is opened before this one: opening this one then
+     * leaves the pin alone. Without it, opening the second panel resets the first. */
+    bool reset_shared;
 } pmb_panel_config;
 
 /* A panel in use. The fields are for reading; change them through the functions. */

@@ -92,8 +92,9 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
 pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes);
 
 /*
- * Calls paint for each band and sends what changed. Each band starts cleared to black. Returns the
- * first error of the bus; the panel then shows part of the scene until the next call succeeds.
+ * Calls paint for each band and sends what changed. Each band starts as opening leaves the panel:
+ * white on e-paper, else black. Returns the first error of the bus; the panel then shows part of
+ * the scene until the next call succeeds.
  *
  * On e-paper, when something changed, a refresh is begun as the configuration says, and the call
  * returns while it goes on (pmb_panel_is_busy, pmb_panel_wait); the first refresh, and the first

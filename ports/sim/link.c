@@ -25,8 +25,12 @@ bool link_in_reset(const struct link *link)
 static void take(pmb_module *module, struct link *link, bool data, uint8_t byte)
 {
     module->tally.bytes++;
-    if (!link->in_reset)
-        link->take(module, data, byte);
+    if (link->in_reset) {
+        module_complain(module, "is written to while its reset is low");
+        return;
+    }
+    link->used = true;
+    link->take(module, data, byte);
 }
 
 /* ---- I2C: control bytes say what follows (docs/controllers/ssd1306.md, "Interface") ---- */
@@ -192,11 +196,25 @@ static void i8080_changed(pmb_module *module, struct link *link, int pin, bool h
 
 /* ---- all ---- */
 
+/* Whether the reset of another module is on the same wire. */
+static bool shares_reset(const pmb_module *module, const struct link *link)
+{
+    for (const pmb_module *other = module->bench->modules; other; other = other->next) {
+        const int pin = other->link ? other->link->res : -1;
+        if (other != module && pin >= 0 && other->pins[pin].net == module->pins[link->res].net)
+            return true;
+    }
+    return false;
+}
+
 static void reset_changed(pmb_module *module, struct link *link, bool high)
 {
     const uint64_t now = module->bench->now;
     link->in_reset = !high;
     if (!high) {
+        if (link->used && shares_reset(module, link))
+            module_complain(module, "loses its setup: the reset that it shares falls again");
+        link->used = false;
         link->reset_fell = now;
         link->reset_seen = true;
         link->giving = false;

@@ -30,6 +30,7 @@ struct link {
     bool giving;
     uint64_t clock_rose, reset_fell, strobed;
     bool reset_seen, in_reset;
+    bool used; /* bytes were taken since the last reset */
 };
 
 /* Sets up the interface that the module's options ask for. False when the address is not possible.

@@ -31,11 +31,16 @@ int8_t pmb_encoder_poll(pmb_encoder *e, const pmb_port *port)
         return 0;
     const uint8_t a = port->pin_read(port->context, e->a), b = port->pin_read(port->context, e->b);
     const uint8_t now = (uint8_t)(a << 1 | b);
-    if (e->started)
-        e->quarters = (int8_t)(e->quarters + steps[e->state << 2 | now]);
-    e->started = true;
+    if (!e->started) {
+        e->started = true;
+        e->state = e->rest = now;
+    }
+    e->quarters = (int8_t)(e->quarters + steps[e->state << 2 | now]);
     e->state = now;
-    const int8_t detents = (int8_t)(e->quarters / 4);
-    e->quarters = (int8_t)(e->quarters % 4);
-    return detents;
+    if (now != e->rest)
+        return 0;
+    /* At a detent. With three steps of four seen it was turned all the same. */
+    const int8_t turned = e->quarters;
+    e->quarters = 0;
+    return turned > 2 ? (int8_t)((turned + 1) / 4) : turned < -2 ? (int8_t)((turned - 1) / 4) : 0;
 }

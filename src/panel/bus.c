@@ -2,7 +2,7 @@
 #include "pemble/options.h"
 #include "panel/bus.h"
 
-/* Bytes gathered on the stack before they are sent, and those of the longest command in a list. */
+/* Bytes gathered on the stack before they are sent, and those of a command of a list. */
 enum { CHUNK = 32, LONGEST = 20 };
 
 pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t count)
@@ -62,14 +62,20 @@ pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t com
 
 pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH uint8_t *list)
 {
-    uint8_t command[LONGEST], count;
+    uint8_t part[LONGEST], left;
     pmb_status status = PMB_OK;
-    while (status == PMB_OK && (count = *list++) != 0) {
-        for (uint8_t i = 0; i < count; i++)
-            command[i] = *list++;
-        const uint8_t as_command = as_data ? 1 : count;
-        status = panel->config->bus.kind->send(panel, command, as_command, command + as_command,
-                                               (size_t)(count - as_command));
+    while (status == PMB_OK && (left = *list++) != 0) {
+        bool begun = false; /* a command that is longer goes on in further parts */
+        while (left > 0 && status == PMB_OK) {
+            const uint8_t count = left < LONGEST ? left : LONGEST;
+            for (uint8_t i = 0; i < count; i++)
+                part[i] = *list++;
+            const uint8_t as_command = !as_data ? count : begun ? 0 : 1;
+            status = panel->config->bus.kind->send(panel, part, as_command, part + as_command,
+                                                   (size_t)(count - as_command));
+            begun = true;
+            left = (uint8_t)(left - count);
+        }
     }
     return status;
 }

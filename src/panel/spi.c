@@ -64,7 +64,10 @@ static pmb_status begin(const pmb_panel *panel, const uint8_t *data, size_t coun
     const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     pmb_pin_set(port, bus->select, false);
     pmb_pin_set(port, bus->data_command, true);
-    return port->start(port->context, bus, data, count);
+    const pmb_status status = port->start(port->context, bus, data, count);
+    if (status != PMB_OK)
+        pmb_pin_set(port, bus->select, true);
+    return status;
 }
 
 static pmb_status end(const pmb_panel *panel)

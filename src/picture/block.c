@@ -105,7 +105,8 @@ pmb_status pmb_picture_measure(const pmb_picture *picture, pmb_picture_info *inf
 {
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &picture->source);
-    *info = block.info;
+    if (status == PMB_OK)
+        *info = block.info;
     return status;
 }
 

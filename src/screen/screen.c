@@ -62,6 +62,11 @@ static pmb_rect whole_screen(const pmb_screen *screen)
     return (pmb_rect){0, 0, size.w, size.h};
 }
 
+static bool is_paper(const pmb_screen *screen)
+{
+    return !PMB_PLAIN_PANELS && screen->panel->family->refresh != NULL;
+}
+
 /* Clears what is painted of the band and sets the clip to what can be seen of that: the frame may
  * be wider than the screen. */
 static void begin_band(pmb_screen *screen)
@@ -69,7 +74,7 @@ static void begin_band(pmb_screen *screen)
     pmb_canvas *c = &screen->canvas;
     c->origin = (pmb_point){0, 0};
     c->clip = screen->area;
-    pmb_fill(c, PMB_BLACK);
+    pmb_fill(c, is_paper(screen) ? PMB_WHITE : PMB_BLACK); /* as opening left it */
     c->clip = pmb_rect_common(screen->area, whole_screen(screen));
 }
 
@@ -217,11 +222,6 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
     return status;
 }
 
-static bool is_paper(const pmb_screen *screen)
-{
-    return !PMB_PLAIN_PANELS && screen->panel->family->refresh != NULL;
-}
-
 static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
     const bool paper = is_paper(screen);
@@ -302,18 +302,30 @@ pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
 }
 
 #if !PMB_NO_DAMAGE
-/* What changed where something was drawn. */
+/* What changed where something was drawn. Rectangles that overlap so much that they take more than
+ * the one around them are sent as that one. */
 static pmb_status send_damage(pmb_screen *screen)
 {
     const pmb_rect frame = screen->panel->frame;
+    pmb_damage *damage = &screen->damage;
     pmb_status status = PMB_OK;
-    for (uint8_t i = 0; i < screen->damage.count && status == PMB_OK; i++) {
-        pmb_rect part = screen->damage.parts[i];
-        part.x = (int16_t)(part.x + frame.x);
-        part.y = (int16_t)(part.y + frame.y);
-        status = send_part(screen, NULL, NULL, part);
+    pmb_rect around = {0, 0, 0, 0};
+    int32_t pixels = 0;
+    for (uint8_t i = 0; i < damage->count; i++) {
+        pmb_rect *part = &damage->parts[i];
+        part->x = (int16_t)(part->x + frame.x);
+        part->y = (int16_t)(part->y + frame.y);
+        *part = whole_tiles(screen, *part);
+        around = pmb_rect_around(around, *part);
+        pixels += (int32_t)part->w * part->h;
     }
-    screen->damage.count = 0;
+    if (pixels >= (int32_t)around.w * around.h && damage->count > 0) {
+        damage->parts[0] = around;
+        damage->count = 1;
+    }
+    for (uint8_t i = 0; i < damage->count && status == PMB_OK; i++)
+        status = send_part(screen, NULL, NULL, damage->parts[i]);
+    damage->count = 0;
     return status;
 }
 #endif

@@ -83,10 +83,36 @@ static void wiring_warns_before_damage(void **state)
                     "dc is on GPIO35, which is an input only");
     wiring_warns_of("[board]\nmcu=linux40\n[panel]\nmodule=tft-1.8\n[pins]\ndc=27\nreset=27\n",
                     "GPIO27 is taken twice: dc of tft-1.8 and reset of tft-1.8");
-    wiring_warns_of("[board]\nmcu=esp8266\n[panel a]\nmodule=tft-1.8\n[panel b]\nmodule=lcd-1.6\n",
+    wiring_warns_of("[board]\nmcu=esp8266\n[panel a]\nmodule=tft-1.8\n[panel "
+                    "b]\nmodule=lcd-1.6\n[pins]\ncs=GPIO15\n",
                     "a and b share one bus and one select, GPIO15");
     wiring_warns_of("[panel a]\nmodule=oled-0.96-i2c\n[panel b]\nmodule=oled-0.91-i2c\n",
                     "a and b have the same address 0x3c on one bus");
+}
+
+#define TWO "[board]\nmcu=rp2040\n[panel a]\nmodule=tft-1.8\n[panel b]\nmodule=tft-2.0\n"
+
+/* Each of two panels on one bus has a reset and a select of its own, unless the file says
+ * otherwise; then the second leaves the reset alone. */
+static void two_panels_on_one_bus_both_work(void **state)
+{
+    (void)state;
+    write_file("two.ini", TWO);
+    struct outcome o = shell(PEMBLE " card two.ini -o two.png");
+    assert_int_equal(o.status, 0);
+    assert_null(strstr(o.out, "loses its setup"));
+    o = shell(PEMBLE " config two.ini --as c");
+    assert_says(o.out, ".reset = PMB_PIN(21)");
+    assert_null(strstr(strstr(o.out, ".reset = PMB_PIN(21)") + 4, ".reset = PMB_PIN(21)"));
+    assert_null(strstr(o.out, "reset_shared"));
+    assert_null(strstr(shell(PEMBLE " wiring two.ini").out, "share"));
+
+    write_file("two.ini", TWO "[pins]\nreset=GP21\n");
+    assert_says(shell(PEMBLE " config two.ini --as c").out, ".reset_shared = true");
+    assert_says(shell(PEMBLE " wiring two.ini").out, "a and b share the reset GP21");
+    o = shell(PEMBLE " card two.ini -o two.png --only b");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "complaints: 0");
 }
 
 static void configurations_are_refused(void **state)
@@ -237,9 +263,9 @@ static void a_configuration_becomes_c_that_works(void **state)
 static void a_panel_is_chosen_by_its_name(void **state)
 {
     (void)state;
-    assert_says(shell(PEMBLE " card " QUAY "/kiosk.ini --panel berth").out, "SSD1306");
+    assert_says(shell(PEMBLE " card " QUAY "/kiosk.ini --only berth").out, "SSD1306");
     assert_says(shell(PEMBLE " card " QUAY "/kiosk.ini").out, "ST7789");
-    const struct outcome o = shell(PEMBLE " card " QUAY "/kiosk.ini --panel boat");
+    const struct outcome o = shell(PEMBLE " card " QUAY "/kiosk.ini --only boat");
     assert_int_equal(o.status, 2);
     assert_says(o.err, "no panel is called boat; the first is 'kiosk'");
 }
@@ -276,6 +302,7 @@ int main(void)
         cmocka_unit_test(every_module_works_by_its_name_alone),
         cmocka_unit_test(wiring_names_every_label),
         cmocka_unit_test(wiring_warns_before_damage),
+        cmocka_unit_test(two_panels_on_one_bus_both_work),
         cmocka_unit_test(configurations_are_refused),
         cmocka_unit_test(probe_ends_in_a_verdict),
         cmocka_unit_test(every_symptom_is_told_from_the_others),

@@ -42,7 +42,7 @@ static void the_panel_decides_size_and_pixels(void **state)
                  {GANGWAY " --size 60x60", "60x45, one bit", PMB_PIXELS_ONE_BIT, 60, 45},
                  {GANGWAY " --size 500x128", "170x128, one bit", PMB_PIXELS_ONE_BIT, 170, 128}};
     for (size_t i = 0; i < LENGTH(cases); i++) {
-        const struct outcome o = shell(PEMBLE " picture make " PICTURES "/harbour.png --panel %s "
+        const struct outcome o = shell(PEMBLE " picture make " PICTURES "/harbour.png --for %s "
                                               "-o out.pbp --preview see.png && test -s see.png",
                                        cases[i].panel);
         assert_int_equal(o.status, 0);
@@ -59,7 +59,7 @@ static void small_images_stay_small_on_a_large_panel(void **state)
 {
     (void)state;
     const struct outcome o =
-        shell(PEMBLE " picture make " PICTURES "/sign.png --panel " KIOSK " -o small.pbp");
+        shell(PEMBLE " picture make " PICTURES "/sign.png --for " KIOSK " -o small.pbp");
     assert_int_equal(o.status, 0);
     assert_says(o.out, "small.pbp: 64x64, colour with transparency");
 }
@@ -259,7 +259,7 @@ static void what_cannot_be_made_is_refused(void **state)
         int status;
     } cases[] = {
         {"picture", "possible is make", 2},
-        {"picture make x.png -o o.pbp", "--panel or --format is missing", 2},
+        {"picture make x.png -o o.pbp", "--for or --format is missing", 2},
         {"picture make x.png --format colour", "-o is missing", 2},
         {"picture make x.png --format blue -o o.pbp", "possible is one-bit, ink, grey or colour",
          2},

@@ -158,11 +158,50 @@ static void scripts_say_what_is_wrong(void **state)
     assert_non_null(strstr(pmb_inputs_read("missing.csv", nothing), "missing.csv: "));
 }
 
+static bool levels[2];
+
+static bool read_level(void *context, pmb_pin pin)
+{
+    (void)context;
+    return levels[pin == B];
+}
+
+/* Quarter steps of a turn clockwise, from the detent: both high, A low, both low, B low. */
+static int8_t at_quarter(pmb_encoder *encoder, int quarter)
+{
+    static const bool a[] = {true, false, false, true}, b[] = {true, true, false, false};
+    const pmb_port port = {.pin_read = read_level};
+    levels[0] = a[quarter & 3];
+    levels[1] = b[quarter & 3];
+    return pmb_encoder_poll(encoder, &port);
+}
+
+/* A poll that comes late misses steps. At the next detents nothing of that is left. */
+static void an_encoder_finds_back_to_its_detents(void **state)
+{
+    (void)state;
+    for (int direction = -1; direction <= 1; direction += 2) {
+        pmb_encoder encoder = {.a = A, .b = B};
+        assert_int_equal(at_quarter(&encoder, 0), 0);
+        assert_int_equal(at_quarter(&encoder, 2), 0); /* two steps at once: it cannot know which */
+        (void)at_quarter(&encoder, 2 + direction);
+        (void)at_quarter(&encoder, 2 + 2 * direction); /* a detent */
+        int turned = 0;
+        for (int step = 1; step <= 40; step++) {
+            const int8_t detents = at_quarter(&encoder, direction * step);
+            turned += detents;
+            assert_true(detents == 0 || step % 4 == 0);
+        }
+        assert_int_equal(turned, 10 * direction);
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(a_key_that_bounces_is_pressed_once),
         cmocka_unit_test(an_encoder_counts_detents_both_ways),
+        cmocka_unit_test(an_encoder_finds_back_to_its_detents),
         cmocka_unit_test(a_stick_rests_in_its_middle),
         cmocka_unit_test(a_tilt_sensor_tells_thousandths_of_g),
         cmocka_unit_test(without_a_callback_nothing_happens),

@@ -61,6 +61,25 @@ static void a_paint_refreshes_only_when_something_changed(void **state)
     rig_close(&rig);
 }
 
+static void paint_nothing(pmb_canvas *c, void *scene)
+{
+    (void)c;
+    (void)scene;
+}
+
+/* Opening clears the memory of paper to light; what nobody draws on stays as that. */
+static void bands_begin_light(void **state)
+{
+    (void)state;
+    struct rig rig;
+    rig_open(&rig, &ssd1681, 1000, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_nothing, NULL), PMB_OK);
+    assert_int_equal(pmb_panel_wait(&rig.panel, 30000), PMB_OK);
+    for (int i = 0; i < 200; i++)
+        assert_true(shade(&rig, i, 199 - i) > 128);
+    rig_close(&rig);
+}
+
 static void the_call_returns_while_the_paper_is_busy(void **state)
 {
     (void)state;
@@ -251,6 +270,7 @@ int main(void)
         test_without(PMB_PLAIN_PANELS, opening_keeps_the_old_picture),
         test_without(PMB_NO_TILES | PMB_PLAIN_PANELS,
                      a_paint_refreshes_only_when_something_changed),
+        test_without(PMB_PLAIN_PANELS, bands_begin_light),
         test_without(PMB_PLAIN_PANELS, the_call_returns_while_the_paper_is_busy),
         test_without(PMB_PLAIN_PANELS, partial_refreshes_leave_traces_until_a_full_one),
         test_without(PMB_PLAIN_PANELS, a_fast_refresh_is_faster_than_a_full_one),

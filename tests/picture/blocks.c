@@ -147,6 +147,18 @@ static void two_rows_and_no_more_memory_are_needed(void **state)
     }
 }
 
+static void an_error_leaves_the_info_of_the_caller(void **state)
+{
+    (void)state;
+    static const uint8_t nothing[40] = "no picture";
+    const pmb_picture picture = {.source = {.bytes = nothing, .size = sizeof nothing}};
+    pmb_picture_info info, kept;
+    memset(&info, 0x5A, sizeof info);
+    kept = info;
+    assert_int_equal(pmb_picture_measure(&picture, &info), PMB_ERR_DATA);
+    assert_memory_equal(&info, &kept, sizeof info);
+}
+
 static void transparent_pixels_are_left_alone(void **state)
 {
     (void)state;
@@ -488,6 +500,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         test_without(PMB_ONE_BIT, pictures_come_back_pixel_for_pixel),
+        cmocka_unit_test(an_error_leaves_the_info_of_the_caller),
         test_without(PMB_ONE_BIT, two_rows_and_no_more_memory_are_needed),
         test_without(PMB_ONE_BIT, transparent_pixels_are_left_alone),
         test_without(PMB_ONE_BIT, parts_are_scaled_turned_and_mirrored),

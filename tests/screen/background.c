@@ -119,6 +119,41 @@ static void a_transfer_that_breaks_is_told_and_made_good(void **state)
     assert_true(failures >= 10);
 }
 
+static bool selected;
+static pmb_port real_port, failing;
+
+static void note_select(void *context, pmb_pin pin, bool high)
+{
+    if (pin == tft.bus.select)
+        selected = !high;
+    real_port.pin_write(context, pin, high);
+}
+
+static pmb_status refuse_start(void *context, const pmb_bus *bus, const uint8_t *out, size_t count)
+{
+    (void)context, (void)bus, (void)out, (void)count;
+    return PMB_ERR_BUS;
+}
+
+/* On a shared bus a select that stays low takes what is meant for others. */
+static void a_start_that_fails_leaves_nobody_selected(void **state)
+{
+    (void)state;
+    static uint8_t band[256 * 32];
+    struct rig rig;
+    rig_build(&rig, &tft);
+    pmb_bench_send_behind(rig.bench);
+    real_port = *rig.port;
+    failing = real_port;
+    failing.pin_write = note_select;
+    failing.start = refuse_start;
+    assert_int_equal(pmb_panel_open(&rig.panel, &tft, &failing), PMB_OK);
+    assert_int_equal(pmb_screen_init(&rig.screen, &rig.panel, band, sizeof band, NULL, 0), PMB_OK);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint, &rig.panel.size), PMB_ERR_BUS);
+    assert_false(selected);
+    rig_close(&rig);
+}
+
 /* Half of a buffer is not given away on a bus that cannot send in the background. */
 static void other_buses_keep_the_whole_buffer(void **state)
 {
@@ -160,6 +195,7 @@ int main(void)
                      the_next_band_is_drawn_meanwhile),
         test_without(PMB_NO_TILES | PMB_ONE_BIT, tiles_and_mirrors_go_with_it),
         test_without(PMB_ONE_BIT, a_transfer_that_breaks_is_told_and_made_good),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_start_that_fails_leaves_nobody_selected),
         cmocka_unit_test(other_buses_keep_the_whole_buffer),
         cmocka_unit_test(the_bench_complains_of_what_is_not_waited_for),
     };

@@ -332,6 +332,28 @@ static void only_what_was_drawn_is_looked_at(void **state)
     close_station(&s);
 }
 
+/* Bars that cross each other are drawn twice where they do, and sent once. */
+static void what_overlaps_is_not_sent_more_than_once(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k < LENGTH(configs); k++) {
+        struct station s;
+        open_station(&s, &configs[k], 0, NONE, 0);
+        const pmb_size size = s.rig.panel.size;
+        const uint64_t opened = bytes_sent(&s);
+        assert_int_equal(pmb_screen_present(&s.rig.screen), PMB_OK);
+        const uint64_t whole = bytes_sent(&s) - opened, before = bytes_sent(&s);
+        pmb_canvas *c = pmb_screen_canvas(&s.rig.screen);
+        for (int i = 0; i < 2; i++) {
+            pmb_rect_fill(c, pmb_rect_of(0, i * size.h / 2, size.w, size.h * 45 / 100), PMB_WHITE);
+            pmb_rect_fill(c, pmb_rect_of(i * size.w / 2, 0, size.w * 45 / 100, size.h), PMB_WHITE);
+        }
+        assert_int_equal(pmb_screen_present(&s.rig.screen), PMB_OK);
+        assert_true(bytes_sent(&s) - before <= whole);
+        close_station(&s);
+    }
+}
+
 /* Four tiles that meet are one window on a TFT, and a page controller is addressed page by page. */
 static void neighbours_are_sent_in_one_go(void **state)
 {
@@ -364,6 +386,7 @@ int main(void)
         test_without(PMB_NO_TURN | PMB_NO_TILES | PMB_ONE_BIT,
                      whatever_is_painted_in_bands_is_sent),
         test_without(PMB_NO_TILES | PMB_ONE_BIT, more_memory_sends_less),
+        test_without(PMB_ONE_BIT, what_overlaps_is_not_sent_more_than_once),
         test_without(PMB_NO_DAMAGE, only_what_was_drawn_is_looked_at),
         test_without(PMB_NO_TILES | PMB_ONE_BIT, neighbours_are_sent_in_one_go),
     };

@@ -10,7 +10,7 @@
 
 static const struct usage usage = {
     .name = "budget",
-    .arguments = "CONFIG [ASSET...] [--panel NAME] [--flash SIZE]",
+    .arguments = "CONFIG [ASSET...] [--only NAME] [--flash SIZE]",
     .text =
         "Says what a panel costs: RAM for its buffer with each height of band, and what its bus\n"
         "allows, measured on the simulated wire: bytes and milliseconds for a full frame, frames\n"
@@ -158,7 +158,7 @@ static int run(int argc, const char **argv)
 {
     char *panel = NULL, *flash = NULL;
     struct poptOption options[] = {
-        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+        {"only", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
         {"flash", '\0', POPT_ARG_STRING, &flash, 0, "say what is left of it, such as 256k", "SIZE"},
         POPT_TABLEEND,

@@ -7,14 +7,14 @@
 
 static const struct usage usage = {
     .name = "card",
-    .arguments = "CONFIG [-o FILE.png] [--panel NAME] [--bench FILE] [--trace FILE.vcd]",
+    .arguments = "CONFIG [-o FILE.png] [--only NAME] [--bench FILE] [--trace FILE.vcd]",
     .text = "Draws the test card on the configured panel, on the simulated bench, and writes a\n"
             "picture of the module. The card has a frame around the outermost pixels, an arrow\n"
             "that points up, L and R at the left and the right, a comb with a tooth every fourth\n"
             "row, and a wedge in which each row is longer than the one above it.\n",
     .examples = "  pemble card assets/quay/gangway.ini -o gangway.png\n"
                 "  pemble card believed.ini --bench real.ini -o what-it-would-show.png\n"
-                "  pemble card quay.ini --panel kiosk --trace kiosk.vcd\n",
+                "  pemble card quay.ini --only kiosk --trace kiosk.vcd\n",
 };
 
 static int draw(struct stage *stage, int number, const char *out)
@@ -42,7 +42,7 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the picture to write; card.png if not given",
          "FILE.png"},
-        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+        {"only", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
         BENCH_OPTION(bench.bench),
         TRACE_OPTION(bench.trace),

@@ -211,11 +211,68 @@ static pmb_pin usual_pin(const struct setup *setup, const struct panel_setup *pa
     return pin < 0 ? PMB_PIN_NONE : PMB_PIN(pin);
 }
 
+/* Whether a panel has the pin already; of those that come later only what the file gives counts. */
+static bool is_taken(const struct setup *setup, const struct panel_setup *for_panel, pmb_pin pin)
+{
+    for (const struct panel_setup *p = setup->panels; p < setup->panels + setup->count; p++)
+        for (int i = 0; i < SIGNALS; i++)
+            if (p->pins[i] == pin && (p <= for_panel || p->pin_given[i]))
+                return true;
+    return false;
+}
+
+/* Whether the pin is the usual one of some signal, or can be a line of the panel's bus. */
+static bool is_reserved(const struct board *board, const struct panel_setup *panel, int number)
+{
+    for (int i = 0; i < SIGNALS; i++)
+        if (board->usual[i] == number)
+            return true;
+    const struct board_unit *unit = board_unit(board, "i2c", panel->config.bus.unit);
+    return unit && ((unit->sda && pin_list_holds(unit->sda, number)) ||
+                    (unit->scl && pin_list_holds(unit->scl, number)));
+}
+
+/* A pin that nobody has, for what two panels must not share; the usual one when there is none. */
+static pmb_pin own_pin(const struct setup *setup, const struct panel_setup *panel,
+                       enum signal signal, pmb_pin usual)
+{
+    const struct board *board = setup->board;
+    if (usual == PMB_PIN_NONE || !is_taken(setup, panel, usual))
+        return usual;
+    for (int reserved = 0; reserved < 2; reserved++) /* rather than share, the usual of another */
+        for (int number = 0; number < 256; number++) {
+            const bool input = pin_list_holds(board->input_only, number);
+            if (pin_list_holds(board->pins, number) && (!input || signal == SIGNAL_BUSY) &&
+                (reserved || !is_reserved(board, panel, number)) &&
+                !is_taken(setup, panel, PMB_PIN(number)))
+                return PMB_PIN(number);
+        }
+    return usual;
+}
+
+static bool must_be_own(enum signal signal)
+{
+    return signal == SIGNAL_CS || signal == SIGNAL_RESET || signal == SIGNAL_BUSY;
+}
+
 static void usual_pins(const struct setup *setup, struct panel_setup *panel)
 {
     for (int i = 0; i < SIGNALS; i++)
-        if (!panel->pin_given[i] && needs_pin(panel, (enum signal)i))
-            panel->pins[i] = usual_pin(setup, panel, (enum signal)i);
+        if (!panel->pin_given[i] && needs_pin(panel, (enum signal)i)) {
+            const pmb_pin usual = usual_pin(setup, panel, (enum signal)i);
+            panel->pins[i] =
+                must_be_own((enum signal)i) ? own_pin(setup, panel, (enum signal)i, usual) : usual;
+        }
+}
+
+/* The panel before this one that has its reset pin, if any: opening that one resets both. */
+const struct panel_setup *panel_resets_with(const struct setup *setup,
+                                            const struct panel_setup *panel)
+{
+    for (const struct panel_setup *p = setup->panels; p < panel; p++)
+        if (p->config.reset != PMB_PIN_NONE && p->config.reset == panel->config.reset)
+            return p;
+    return NULL;
 }
 
 /* The pins, where the library looks for them. */
@@ -391,6 +448,7 @@ static void complete(struct setup *setup, struct panel_setup *panel, struct entr
     check_address(panel, entries);
     usual_pins(setup, panel);
     place_pins(panel);
+    panel->config.reset_shared = panel_resets_with(setup, panel) != NULL;
     check_pins(panel, entries);
     if (entries->errors == errors)
         check_driver(panel, entries);

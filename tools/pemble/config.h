@@ -51,6 +51,10 @@ bool config_read_bench(struct setup *real, const struct setup *believed, const c
  */
 int setup_find(const struct setup *setup, const char *name);
 
+/* The panel before this one that has its reset pin; NULL: none. */
+const struct panel_setup *panel_resets_with(const struct setup *setup,
+                                            const struct panel_setup *panel);
+
 /* The panel's name, or that of its module or controller. */
 const char *panel_title(const struct panel_setup *panel);
 

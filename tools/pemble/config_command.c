@@ -92,6 +92,8 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
            name, panel->known->symbol, c->size.w, c->size.h);
     print_bus(&c->bus, name);
     print_pin(".reset", c->reset);
+    if (c->reset_shared)
+        printf("    .reset_shared = true,\n");
     print_pin(".backlight", c->backlight);
     print_pin(".busy", c->busy);
     if (c->offset.given)

@@ -1,6 +1,7 @@
 /* config_keys.c - the values of a configuration, one function a kind. */
 #include "config_keys.h"
 
+#include <limits.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -204,17 +205,24 @@ static bool read_address(struct reading *r)
 
 static bool read_speed(struct reading *r)
 {
-    long value;
-    uint32_t *hertz = &r->panel->config.bus.hertz;
-    if (number_with(r->value, "kHz", 1, 100000, &value))
-        *hertz = (uint32_t)value * 1000;
-    else if (number_with(r->value, "MHz", 1, 100, &value))
-        *hertz = (uint32_t)value * 1000000;
-    else if (number_with(r->value, "Hz", 1000, 100000000, &value))
-        *hertz = (uint32_t)value;
-    else
-        return false;
-    return true;
+    static const struct {
+        const char *name;
+        long hertz;
+    } units[] = {{"kHz", 1000}, {"MHz", 1000000}, {"Hz", 1}};
+    enum { LEAST = 1000, MOST = 100000000 };
+    for (int i = 0; i < 3; i++) {
+        long value;
+        if (!number_with(r->value, units[i].name, 0, LONG_MAX, &value))
+            continue;
+        if (value < LEAST / units[i].hertz || value > MOST / units[i].hertz) {
+            const bool slow = value < LEAST / units[i].hertz;
+            snprintf(r->reason, sizeof r->reason, slow ? "at least 1 kHz" : "at most 100 MHz");
+            return false;
+        }
+        r->panel->config.bus.hertz = (uint32_t)(value * units[i].hertz);
+        return true;
+    }
+    return false;
 }
 
 static bool read_pin(struct reading *r)

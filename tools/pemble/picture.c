@@ -9,7 +9,7 @@
 
 static const struct usage usage = {
     .name = "picture make",
-    .arguments = "IMAGE -o OUT.c|OUT.pbp [--panel CONFIG] [--format F] [--size WxH] ...",
+    .arguments = "IMAGE -o OUT.c|OUT.pbp [--for CONFIG] [--format F] [--size WxH] ...",
     .text =
         "Makes a picture for the library from PNG, JPEG, GIF, BMP or Netpbm. The panel says how\n"
         "large it may be, what its pixels are and so how colours are reduced; --format and\n"
@@ -17,10 +17,10 @@ static const struct usage usage = {
         "ending is written as the bytes alone, for a card. What is not opaque becomes\n"
         "transparent.\n",
     .examples =
-        "  pemble picture make harbour.png --panel kiosk.ini -o harbour.c --preview see.png\n"
+        "  pemble picture make harbour.png --for kiosk.ini -o harbour.c --preview see.png\n"
         "  pemble picture make logo.png --format one-bit --size 48x48 --dither none -o "
         "logo.c\n"
-        "  pemble picture make photo.jpg --panel paper.ini --fit fill --contrast 20 -o p.pbp\n",
+        "  pemble picture make photo.jpg --for paper.ini --fit fill --contrast 20 -o p.pbp\n",
 };
 
 /* The picture in the middle of whatever it is drawn on. */

@@ -114,7 +114,7 @@ int picture_target_read(struct picture_target *t, const struct picture_words *wo
         t->size = t->stage.acts[0].panel.size;
         t->kind = pixels_of(t->stage.acts[0].panel.format);
     } else if (!words->format) {
-        complain("--panel or --format is missing: what pixels shall it have?");
+        complain("--for or --format is missing: what pixels shall it have?");
         return BAD_USE;
     }
     const bool good =

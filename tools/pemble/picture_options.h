@@ -19,8 +19,8 @@ struct picture_words {
 
 #define PICTURE_OPTIONS(w)                                                                          \
     {"output", 'o', POPT_ARG_STRING, &(w).output, 0, "the asset to write; needed", "FILE"},         \
-        {"panel",    'p', POPT_ARG_STRING,                                                          \
-         &(w).panel, 0,   "take size and pixels from this configuration",                           \
+        {"for",      '\0', POPT_ARG_STRING,                                                         \
+         &(w).panel, 0,    "take size and pixels from this configuration",                          \
          "CONFIG"},                                                                                 \
         {"format",    '\0', POPT_ARG_STRING,                                                        \
          &(w).format, 0,    "pixels: one-bit, ink, grey or colour; that of the panel if not given", \

@@ -8,7 +8,7 @@
 
 static const struct usage usage = {
     .name = "probe",
-    .arguments = "CONFIG [--panel NAME] [--bench FILE] [--trace FILE.vcd]",
+    .arguments = "CONFIG [--only NAME] [--bench FILE] [--trace FILE.vcd]",
     .text =
         "The first thing to run on new hardware. Looks for shorted wires, scans I2C, resets the\n"
         "panel, reads what can be read (status, ID, busy line), and ends in one verdict and the\n"
@@ -329,7 +329,7 @@ static int run(int argc, const char **argv)
     struct stage_options bench = {NULL, NULL};
     char *panel = NULL;
     struct poptOption options[] = {
-        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+        {"only", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
         BENCH_OPTION(bench.bench),
         TRACE_OPTION(bench.trace),

@@ -15,13 +15,13 @@ enum { USUAL_MILLISECONDS = 100, MOST_PATHS = MOST_FRAMES };
 
 static const struct usage usage = {
     .name = "reel make",
-    .arguments = "IN... -o OUT.c|OUT.pbr [--panel CONFIG] [--rate N] [--flash SIZE] ...",
+    .arguments = "IN... -o OUT.c|OUT.pbr [--for CONFIG] [--rate N] [--flash SIZE] ...",
     .text =
         "Makes a reel for the library from an animated GIF, from image files, or from all image\n"
         "files of a directory, in their natural order (2 before 10). A GIF has the times of its\n"
         "frames; --rate gives all the same. It says what each frame takes, and how many frames\n"
         "of this kind fit in a given flash. The other options are those of 'picture make'.\n",
-    .examples = "  pemble reel make ferry.gif --panel gangway.ini -o ferry.c --flash 32k\n"
+    .examples = "  pemble reel make ferry.gif --for gangway.ini -o ferry.c --flash 32k\n"
                 "  pemble reel make frames/ --format one-bit --size 50x50 --rate 20 -o spin.c\n",
 };
 

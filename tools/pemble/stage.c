@@ -178,11 +178,22 @@ int stage_read(struct stage *stage, struct setup *believed, const char *config,
     return stage_build(stage, believed, &real, options);
 }
 
+/* Whether a panel with this reset pin is open; it need not be the one that the file has first. */
+static bool was_reset(const struct stage *stage, const struct act *act)
+{
+    for (int i = 0; i < MOST_PANELS; i++)
+        if (stage->acts[i].opened && stage->acts[i].config.reset == act->config.reset)
+            return true;
+    return false;
+}
+
 int stage_open(struct stage *stage, int number, unsigned parts)
 {
     struct act *act = &stage->acts[number];
-    pmb_status status =
-        pmb_panel_open(&act->panel, &act->setup->config, pmb_bench_port(stage->bench));
+    act->config = act->setup->config;
+    act->config.reset_shared = was_reset(stage, act);
+    act->opened = true;
+    pmb_status status = pmb_panel_open(&act->panel, &act->config, pmb_bench_port(stage->bench));
     if (status != PMB_OK)
         return stage_failed(stage, number, status);
     const size_t whole = pmb_screen_whole_bytes(&act->panel), part = whole / parts;

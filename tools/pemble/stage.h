@@ -7,7 +7,9 @@
 
 struct act {
     const struct panel_setup *setup;
-    pmb_module *module; /* the real hardware behind it, NULL when there is none */
+    pmb_module *module;      /* the real hardware behind it, NULL when there is none */
+    pmb_panel_config config; /* as it is opened here */
+    bool opened;
     pmb_panel panel;
     pmb_screen screen;
     uint8_t *buffer, *mirror;

@@ -12,7 +12,7 @@
 
 static const struct usage usage = {
     .name = "symptoms",
-    .arguments = "CONFIG [-o SHEET.png] [--panel NAME] [--trace FILE.vcd]",
+    .arguments = "CONFIG [-o SHEET.png] [--only NAME] [--trace FILE.vcd]",
     .text =
         "Draws a sheet of what each usual mistake looks like on this very panel: the test card,\n"
         "with the driver configured wrongly against the right simulated module. Under each\n"
@@ -358,7 +358,7 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the sheet; symptoms.png if not given",
          "SHEET.png"},
-        {"panel", '\0', POPT_ARG_STRING, &panel, 0,
+        {"only", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
         TRACE_OPTION(trace),
         POPT_TABLEEND,

@@ -209,6 +209,9 @@ static void warn_of_sharing(struct warnings *w, const struct setup *setup,
                  board_pin_name(setup->board, a->pins[i]), signal_name((enum signal)i),
                  panel_title(a), signal_name((enum signal)k), panel_title(b));
         }
+    if (panel_resets_with(setup, b) == a)
+        warn(w, "%s and %s share the reset %s: open %s first, which resets both", panel_title(a),
+             panel_title(b), board_pin_name(setup->board, b->config.reset), panel_title(a));
     if (a == b || !same_bus(a, b))
         return;
     if (strcmp(a->type, "i2c") == 0) {
