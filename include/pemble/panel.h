@@ -56,7 +56,10 @@ typedef struct pmb_panel_config {
     const PMB_FLASH pmb_controller *controller;
     pmb_size size; /* pixels of the glass, as it is made, before rotation */
     pmb_bus bus;
-    pmb_pin reset;       /* active low; none: the module resets itself */
+    /* Active low. None: the module resets itself, or another panel's opening does it. Where two
+     * panels share a reset pin, only the one that is opened first has it here: a pulse for the
+     * second would reset the first as well. */
+    pmb_pin reset;
     pmb_pin backlight;   /* high: on; none: always on */
     pmb_pin busy;        /* e-paper; none: waits as long as it may take */
     pmb_offset offset;   /* left out: the usual one for this size */
@@ -75,9 +78,6 @@ typedef struct pmb_panel_config {
     const PMB_FLASH pmb_format *format;
     const pmb_palette *palette;
     uint8_t full_every; /* e-paper: after so many others a present refreshes fully; 0: never */
-    /* The reset pin is also that of a panel that is opened before this one: opening this one then
-     * leaves the pin alone. Without it, opening the second panel resets the first. */
-    bool reset_shared;
 } pmb_panel_config;
 
 /* A panel in use. The fields are for reading; change them through the functions. */

@@ -66,6 +66,7 @@ typedef struct pmb_screen {
     bool mirrored : 1;   /* the mirror is what the glass shows */
     bool halved : 1;     /* the buffer is two halves */
     bool second : 1;     /* the canvas is on the second of them */
+    bool light : 1;      /* bands begin white */
     bool refreshed : 1;  /* e-paper: once, without an error */
     uint8_t since_full;  /* e-paper: refreshes since the last full one */
 } pmb_screen;

@@ -66,16 +66,16 @@ pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH 
     pmb_status status = PMB_OK;
     while (status == PMB_OK && (left = *list++) != 0) {
         bool begun = false; /* a command that is longer goes on in further parts */
-        while (left > 0 && status == PMB_OK) {
-            const uint8_t count = left < LONGEST ? left : LONGEST;
-            for (uint8_t i = 0; i < count; i++)
-                part[i] = *list++;
-            const uint8_t as_command = !as_data ? count : begun ? 0 : 1;
-            status = panel->config->bus.kind->send(panel, part, as_command, part + as_command,
-                                                   (size_t)(count - as_command));
+        do {
+            uint8_t count = 0;
+            do
+                part[count++] = *list++;
+            while (--left > 0 && count < LONGEST);
+            const uint8_t commands = !as_data ? count : begun ? 0 : 1;
+            status = panel->config->bus.kind->send(panel, part, commands, part + commands,
+                                                   (size_t)(count - commands));
             begun = true;
-            left = (uint8_t)(left - count);
-        }
+        } while (left > 0 && status == PMB_OK);
     }
     return status;
 }

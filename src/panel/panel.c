@@ -53,7 +53,7 @@ void pmb_reset(const pmb_panel *panel)
     const PMB_FLASH pmb_controller *controller = panel->config->controller;
     const pmb_port *port = panel->port;
     const pmb_pin pin = panel->config->reset;
-    if (pin != PMB_PIN_NONE && !panel->config->reset_shared) {
+    if (pin != PMB_PIN_NONE) {
         for (uint8_t i = 0; i < 3; i++) { /* high, low, high */
             port->pin_write(port->context, pin, i != 1);
             port->wait_us(port->context, controller->reset_low_us);

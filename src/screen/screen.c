@@ -74,7 +74,7 @@ static void begin_band(pmb_screen *screen)
     pmb_canvas *c = &screen->canvas;
     c->origin = (pmb_point){0, 0};
     c->clip = screen->area;
-    pmb_fill(c, is_paper(screen) ? PMB_WHITE : PMB_BLACK); /* as opening left it */
+    pmb_fill(c, !PMB_PLAIN_PANELS && screen->light ? PMB_WHITE : PMB_BLACK);
     c->clip = pmb_rect_common(screen->area, whole_screen(screen));
 }
 
@@ -97,6 +97,8 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     const size_t part = part_of(panel, buffer_bytes), least = pmb_screen_least_bytes(panel);
     pmb_canvas *c = &screen->canvas;
     *screen = (pmb_screen){.panel = panel, .keep_known = true};
+    if (is_paper(screen)) /* as opening left its memory */
+        screen->light = true;
     screen->send_changes = !PMB_NO_TILES && tiles ? pmb_send_changed_tiles : send_band;
     screen->band_rows = rows_held(panel, least, part);
     screen->halved = part < buffer_bytes;

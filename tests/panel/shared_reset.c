@@ -6,11 +6,11 @@ static const pmb_panel_config first = {.controller = &pmb_ssd1306,
                                        .bus = {.kind = &pmb_i2c, .address = 0x3C},
                                        .reset = PMB_PIN(9)};
 
-static pmb_panel_config second_panel(bool reset_shared)
+static pmb_panel_config second_panel(bool has_reset)
 {
     pmb_panel_config config = first;
     config.bus.address = 0x3D;
-    config.reset_shared = reset_shared;
+    config.reset = has_reset ? first.reset : PMB_PIN_NONE;
     return config;
 }
 
@@ -21,12 +21,14 @@ struct pair {
     pmb_panel panels[2];
 };
 
-static void open_both(struct pair *pair, bool reset_shared)
+static void open_both(struct pair *pair, bool has_reset)
 {
-    pair->second = second_panel(reset_shared);
+    pair->second = second_panel(has_reset);
     pair->bench = pmb_bench_new();
     pair->modules[0] = pmb_bench_place_panel(pair->bench, &first);
     pair->modules[1] = pmb_bench_place_panel(pair->bench, &pair->second);
+    if (!has_reset) /* the wire is there all the same */
+        assert_true(pmb_bench_connect(pair->modules[1], "RES", "pin9"));
     const pmb_port *port = pmb_bench_port(pair->bench);
     assert_int_equal(pmb_panel_open(&pair->panels[0], &first, port), PMB_OK);
     assert_int_equal(pmb_panel_open(&pair->panels[1], &pair->second, port), PMB_OK);
@@ -53,7 +55,7 @@ static void the_second_leaves_the_first_as_it_is(void **state)
 {
     (void)state;
     struct pair pair;
-    open_both(&pair, true);
+    open_both(&pair, false);
     assert_int_equal(light_of(&pair, 0), 128 * 64);
     assert_int_equal(light_of(&pair, 1), 128 * 64);
     assert_int_equal(pmb_module_complaint_count(pair.modules[0]), 0);
@@ -65,7 +67,7 @@ static void else_the_first_complains_that_its_setup_is_lost(void **state)
 {
     (void)state;
     struct pair pair;
-    open_both(&pair, false);
+    open_both(&pair, true);
     assert_int_equal(light_of(&pair, 0), 0); /* black, and every call was PMB_OK */
     assert_int_equal(pmb_module_complaint_count(pair.modules[0]), 1);
     assert_non_null(strstr(pmb_module_complaint(pair.modules[0], 0), "loses its setup"));

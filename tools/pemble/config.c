@@ -448,7 +448,6 @@ static void complete(struct setup *setup, struct panel_setup *panel, struct entr
     check_address(panel, entries);
     usual_pins(setup, panel);
     place_pins(panel);
-    panel->config.reset_shared = panel_resets_with(setup, panel) != NULL;
     check_pins(panel, entries);
     if (entries->errors == errors)
         check_driver(panel, entries);

@@ -91,9 +91,12 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     printf("static const pmb_panel_config %s = {\n    .controller = &%s,\n    .size = {%d, %d},\n",
            name, panel->known->symbol, c->size.w, c->size.h);
     print_bus(&c->bus, name);
-    print_pin(".reset", c->reset);
-    if (c->reset_shared)
-        printf("    .reset_shared = true,\n");
+    const struct panel_setup *other = panel_resets_with(setup, panel);
+    if (other)
+        printf("    /* No .reset: opening %s, which comes first, resets this panel, too. */\n",
+               panel_title(other));
+    else
+        print_pin(".reset", c->reset);
     print_pin(".backlight", c->backlight);
     print_pin(".busy", c->busy);
     if (c->offset.given)

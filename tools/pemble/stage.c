@@ -182,7 +182,7 @@ int stage_read(struct stage *stage, struct setup *believed, const char *config,
 static bool was_reset(const struct stage *stage, const struct act *act)
 {
     for (int i = 0; i < MOST_PANELS; i++)
-        if (stage->acts[i].opened && stage->acts[i].config.reset == act->config.reset)
+        if (stage->acts[i].opened && stage->acts[i].setup->config.reset == act->config.reset)
             return true;
     return false;
 }
@@ -191,7 +191,8 @@ int stage_open(struct stage *stage, int number, unsigned parts)
 {
     struct act *act = &stage->acts[number];
     act->config = act->setup->config;
-    act->config.reset_shared = was_reset(stage, act);
+    if (was_reset(stage, act))
+        act->config.reset = PMB_PIN_NONE;
     act->opened = true;
     pmb_status status = pmb_panel_open(&act->panel, &act->config, pmb_bench_port(stage->bench));
     if (status != PMB_OK)
