@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test package options fuzz mcu footprint bench build packages coverage fonts dist install golden pictures format clean
+.PHONY: all demo test package options fuzz mcu footprint bench build packages coverage fonts man dist install golden pictures format clean
 
 all: build
 
@@ -86,6 +86,10 @@ install: packages
 # Makes the C files of the typefaces anew, from assets/fonts.
 fonts: build
 	@tools/bake/typefaces.sh build/host/pemble-bake src/fonts
+
+# Makes the manual pages anew, from what the command says of itself.
+man: build
+	@tools/man/pages.sh build/host/pemble docs/man
 
 golden: build
 	@build/host/test-golden-shapes --keep tests/golden

@@ -176,3 +176,28 @@ bool image_save(const struct image *image, const char *path)
         errno = why ? why : EIO;
     return written;
 }
+
+bool image_read(struct image *image, const char *path)
+{
+    png_image png = {.version = PNG_IMAGE_VERSION};
+    const png_color black = {0, 0, 0};
+    FILE *f = fopen(path, "rb");
+    bool good = f != NULL;
+    if (!good)
+        return false;
+    errno = 0;
+    good = png_image_begin_read_from_stdio(&png, f) != 0;
+    png.format = PNG_FORMAT_RGB;
+    if (good && !image_make(image, (int)png.width, (int)png.height, (struct rgb){0, 0, 0})) {
+        good = false;
+        errno = ENOMEM;
+    } else if (good && !png_image_finish_read(&png, &black, image->rgb, 0, NULL)) {
+        image_free(image);
+        good = false;
+    }
+    const int why = errno ? errno : EBADMSG; /* it is no PNG, or damaged */
+    png_image_free(&png);
+    fclose(f);
+    errno = why;
+    return good;
+}

@@ -47,6 +47,9 @@ void image_fit(struct image *image, int x, int y, int width, int height,
 /* Makes an image of what a glass shows, as the module hangs. False when there is no memory. */
 bool image_of_glass(struct image *image, pmb_module *module);
 
+/* Reads a PNG, over black where it is transparent. False when it cannot be read; errno says why. */
+bool image_read(struct image *image, const char *path);
+
 /* False when the file cannot be written; errno says why. */
 bool image_save(const struct image *image, const char *path);
 

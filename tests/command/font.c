@@ -53,7 +53,7 @@ static void only_the_chosen_characters_are_there(void **state)
 {
     (void)state;
     const struct outcome o =
-        shell(PEMBLE " font make " JETTY " --text 'Tide m' --range 0x30-0x39,46 -o some.pmf");
+        shell(PEMBLE " font make " JETTY " --text 'Tide m' --codes 0x30-0x39,46 -o some.pmf");
     assert_int_equal(o.status, 0);
     assert_says(o.out, "some.pmf: 18 glyphs"); /* six, ten, one and the replacement */
     assert_says(o.out, "with all its characters");
@@ -85,7 +85,7 @@ static void outline_fonts_have_the_size_asked_for(void **state)
     (void)state;
     for (int size = 10; size <= 40; size += 15) {
         const struct outcome o =
-            shell(PEMBLE " font make " SANS " --size %d --range 32-126 -o sans.pmf", size);
+            shell(PEMBLE " font make " SANS " --size %d --codes 32-126 -o sans.pmf", size);
         assert_int_equal(o.status, 0);
         const pmb_font font = load("sans.pmf");
         const pmb_font_metrics m = pmb_font_measure(&font);
@@ -113,7 +113,7 @@ static unsigned long said_before(const char *text, const char *from, const char 
 static void each_option_saves_what_it_says(void **state)
 {
     (void)state;
-    const char *make = PEMBLE " font make " SANS " --size 20 --bits 4 --range 32-126 %s -o o.pmf";
+    const char *make = PEMBLE " font make " SANS " --size 20 --bits 4 --codes 32-126 %s -o o.pmf";
     static const struct {
         const char *option, *said;
     } cases[] = {{"--plain", "with --plain"}, {"--unkerned", "with --unkerned"}};
@@ -125,7 +125,7 @@ static void each_option_saves_what_it_says(void **state)
         assert_int_equal(said_before(o.out, cases[i].said, "bytes"), load("o.pmf").size);
     }
     assert_int_equal(
-        shell(PEMBLE " font make " SANS " --size 20 --bits 2 --range 32-126 -o o.pmf").status, 0);
+        shell(PEMBLE " font make " SANS " --size 20 --bits 2 --codes 32-126 -o o.pmf").status, 0);
     assert_int_equal(said_before(o.out, "with --bits 2", "bytes"), load("o.pmf").size);
 }
 
@@ -152,7 +152,7 @@ static void packed_glyphs_are_the_plain_ones(void **state)
         for (int size = 9; size < 60; size += 25) {
             static uint8_t plain[200 * 200], packed[200 * 200];
             const char *make =
-                PEMBLE " font make " SANS " --size %d --bits %d --range 32-126 -o o.pmf %s";
+                PEMBLE " font make " SANS " --size %d --bits %d --codes 32-126 -o o.pmf %s";
             struct outcome o = shell(make, size, bits, "--plain");
             assert_says(o.out, "(0 packed)");
             pmb_font font = load("o.pmf");
@@ -192,8 +192,8 @@ static void what_cannot_be_made_is_refused(void **state)
         {"font", "possible is make or show", 2},
         {"font bend x", "font: bend: possible is make or show", 2},
         {"font make " JETTY, "-o is missing", 2},
-        {"font make " JETTY " --range 9-1 -o x.c", "--range 9-1: possible are code points", 2},
-        {"font make " JETTY " --range 1-x -o x.c", "possible are code points", 2},
+        {"font make " JETTY " --codes 9-1 -o x.c", "--codes 9-1: possible are code points", 2},
+        {"font make " JETTY " --codes 1-x -o x.c", "possible are code points", 2},
         {"font make " JETTY " --from no.c -o x.c", "no.c: No such file", 2},
         {"font make " JETTY " --size 9 -o x.c", "a bitmap font of 11 pixels", 1},
         {"font make " JETTY " --text \xD0\x96 -o x.c", "it has none of the characters", 1},
@@ -239,6 +239,35 @@ static void a_specimen_is_drawn_and_damage_is_refused(void **state)
     assert_int_equal(shell("test -e c.png").status, 1);
 }
 
+/* A program includes the header, and needs no declaration of its own. */
+static void a_header_declares_the_font(void **state)
+{
+    (void)state;
+    struct outcome o = shell(PEMBLE " font make " JETTY " --codes 65-70 -o six.c --header six.h");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "six.h: declares six");
+    write_file("use.c", "#include \"six.h\"\n#include \"six.h\"\n"
+                        "int main(void)\n{\n    return six.size == 0;\n}\n");
+    o = shell("cc -I" SOURCE_DIR "/include use.c six.c -o use && ./use");
+    assert_string_equal(o.err, "");
+    assert_int_equal(o.status, 0);
+    o = shell(PEMBLE " font make " JETTY " -o x.pmf --header x.h");
+    assert_int_equal(o.status, 2);
+    assert_says(o.err, "--header goes with -o OUT.c");
+    assert_int_not_equal(shell("test -e x.h || test -e x.pmf").status, 0);
+}
+
+/* FreeType knows a BDF's characters only by two properties, which are named. */
+static void an_unknown_encoding_says_what_is_needed(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell("sed '/CHARSET/d' " JETTY " > bare.bdf; " PEMBLE " font make bare.bdf -o x.c");
+    assert_int_equal(o.status, 1);
+    assert_says(o.err, "CHARSET_REGISTRY \"ISO10646\"");
+    assert_says(o.err, "CHARSET_ENCODING \"1\"");
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -252,6 +281,8 @@ int main(void)
         cmocka_unit_test(what_cannot_be_made_is_refused),
         cmocka_unit_test(a_missing_character_is_named),
         cmocka_unit_test(a_specimen_is_drawn_and_damage_is_refused),
+        cmocka_unit_test(a_header_declares_the_font),
+        cmocka_unit_test(an_unknown_encoding_says_what_is_needed),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

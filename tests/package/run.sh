@@ -83,6 +83,21 @@ if grep -q pemble-bench project/build/CMakeCache.txt 2>/dev/null; then
     exit 1
 fi
 
+# A project of somebody's own, with tests of its screens against pictures that it keeps.
+cp -r "$pemble/examples/your_project" yours
+quietly "configuring a project" cmake -S yours -B yours/build -DCMAKE_PREFIX_PATH="$work/usr"
+quietly "building a project" cmake --build yours/build
+quietly "a project's own test" ctest --test-dir yours/build
+sed -i 's/412/413/' yours/test_screen.c
+quietly "building a project" cmake --build yours/build
+if (cd yours && build/test_screen) 2>said.txt; then
+    echo "package: a project's test passes with another picture" >&2
+    exit 1
+fi
+grep -q '^pictures/high.png: [0-9]* pixels differ, in columns' said.txt && [ -s yours/pictures/high-seen.png ] ||
+    { echo "package: a project's test does not say what differs" >&2; cat said.txt >&2; exit 1; }
+echo "package: a project tests its screens with what is installed"
+
 export PKG_CONFIG_PATH="$work/usr/lib/pkgconfig:$work/usr/lib/$(gcc -print-multiarch)/pkgconfig"
 quietly pkg-config gcc -std=c11 program.c $(pkg-config --cflags --libs pemble) -o pkg
 libraries=$(pkg-config --variable=libdir pemble)

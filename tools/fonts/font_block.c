@@ -204,7 +204,9 @@ static bool prepare(struct work *w, const struct font_request *request, char *wh
         return false;
     }
     if (FT_Select_Charmap(face, FT_ENCODING_UNICODE)) {
-        snprintf(why, why_size, "it has no Unicode encoding");
+        snprintf(why, why_size,
+                 "it does not say that its characters are Unicode; a BDF needs the properties "
+                 "CHARSET_REGISTRY \"ISO10646\" and CHARSET_ENCODING \"1\"");
         return false;
     }
     if (face->num_fixed_sizes > 0 && size == 0)
@@ -293,6 +295,17 @@ bool font_block_write_c(const struct font_block *block, const char *name, FILE *
     for (size_t i = 0; i < block->size; i++)
         fprintf(f, "%s%u,", i % 20 ? "" : "\n    ", block->bytes[i]);
     fprintf(f, "\n};\n\nconst PMB_FLASH pmb_font %s = {bytes, %zu};\n", name, block->size);
+    return !ferror(f);
+}
+
+bool font_block_write_header(const char *name, FILE *f)
+{
+    fprintf(f, "#ifndef %s_FONT_H\n#define %s_FONT_H\n\n#include \"pemble/text.h\"\n\n", name,
+            name);
+    fprintf(
+        f,
+        "#ifdef __cplusplus\nextern \"C\"\n#endif\nextern const PMB_FLASH pmb_font %s;\n\n#endif\n",
+        name);
     return !ferror(f);
 }
 

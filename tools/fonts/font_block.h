@@ -43,6 +43,9 @@ void font_block_free(struct font_block *block);
 /* Writes the block as C: a const pmb_font of that name. False when it cannot be written. */
 bool font_block_write_c(const struct font_block *block, const char *name, FILE *f);
 
+/* Writes a header that declares it. */
+bool font_block_write_header(const char *name, FILE *f);
+
 /* Adds a code point; true unless the set is full. A set is kept sorted, with each once. */
 bool code_set_add(struct code_set *set, uint32_t code);
 

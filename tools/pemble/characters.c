@@ -28,7 +28,7 @@ bool characters_from_ranges(struct code_set *set, const char *ranges)
             good = end != at;
         }
         if (!good || (*end != ',' && *end != '\0') || first > last || last > 0x10FFFF) {
-            complain("--range %s: possible are code points up to 0x10ffff, such as 32-126,0xb0",
+            complain("--codes %s: possible are code points up to 0x10ffff, such as 32-126,0xb0",
                      ranges);
             return false;
         }

@@ -316,6 +316,21 @@ static int run_harbour(const char *quay, const char *directory)
     return stage_close(&r.stage, status);
 }
 
+/* The harbour's data: beside an installed command, else in the sources that it was built from. */
+static const char *harbour_data(void)
+{
+    static char path[400];
+    const ssize_t length = readlink("/proc/self/exe", path, sizeof path - 80);
+    path[length > 0 ? length : 0] = '\0';
+    char *slash = strrchr(path, '/');
+    if (slash) {
+        strcpy(slash, "/../" PEMBLE_DATADIR "/quay");
+        if (access(path, R_OK) == 0)
+            return path;
+    }
+    return PEMBLE_ASSETS "/quay";
+}
+
 static int run(int argc, const char **argv)
 {
     char *out = NULL, *quay = NULL;
@@ -333,7 +348,7 @@ static int run(int argc, const char **argv)
         complain("%s: %s", directory, strerror(errno));
         status = FAILED;
     } else {
-        status = run_harbour(quay ? quay : PEMBLE_ASSETS "/quay", directory);
+        status = run_harbour(quay ? quay : harbour_data(), directory);
     }
     line_done(&line);
     return status;

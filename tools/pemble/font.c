@@ -13,16 +13,16 @@ enum { MOST_SHOWN = 8 };
 
 static const struct usage make_usage = {
     .name = "font make",
-    .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--bits 1|2|4] [--range R] [--text T]\n"
-                 "                 [--from FILE.c] [--plain] [--unkerned]",
+    .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--bits 1|2|4] [--codes C] [--text T]\n"
+                 "                 [--from FILE.c] [--header OUT.h] [--plain] [--unkerned]",
     .text =
-        "Makes a font for the library from TTF, OTF, BDF or PCF. Without --range, --text and\n"
+        "Makes a font for the library from TTF, OTF, BDF or PCF. Without --codes, --text and\n"
         "--from it has every character of the input; with them, those that they name together.\n"
         "OUT.c is a C source with a const pmb_font; any other ending is written as the bytes\n"
         "alone, for a card. With 2 or 4 bits a pixel the edges of an outline font are smooth.\n"
         "Glyphs are packed where that takes fewer bytes, and pairs are kerned where the font does\n"
         "so. What each option would save is printed.\n",
-    .examples = "  pemble font make sans.ttf --size 14 --range 32-126,0xb0 -o sans14.c\n"
+    .examples = "  pemble font make sans.ttf --size 14 --codes 32-126,0xb0 -o sans14.c\n"
                 "  pemble font make sans.ttf --size 24 --bits 4 --text 0123456789.- -o big.c\n"
                 "  pemble font make assets/fonts/bollard32.bdf --text 0123456789.: -o clock.c\n"
                 "  pemble font make sans.ttf --size 12 --from main.c -o just_mine.c\n",
@@ -40,19 +40,23 @@ static const struct usage show_usage = {
                 "  pemble font show sans.ttf --size 16 --bits 4 -o sans.png\n",
 };
 
-static int write_block(const struct font_block *block, const char *out)
+/* The font, or (no block) the header that declares it. */
+static bool write_to(FILE *f, const struct font_block *block, const char *name, bool c)
 {
-    char name[80];
-    object_name(out, name, sizeof name);
-    FILE *f = fopen(out, "wb");
-    bool good = f != NULL;
-    if (good)
-        good = ends_with(out, ".c") ? font_block_write_c(block, name, f)
-                                    : fwrite(block->bytes, 1, block->size, f) == block->size;
+    if (!block)
+        return font_block_write_header(name, f);
+    return c ? font_block_write_c(block, name, f)
+             : fwrite(block->bytes, 1, block->size, f) == block->size;
+}
+
+static int write_file(const char *path, const struct font_block *block, const char *name)
+{
+    FILE *f = fopen(path, "wb");
+    bool good = f != NULL && write_to(f, block, name, ends_with(path, ".c"));
     if (f && fclose(f) != 0)
         good = false;
     if (!good) {
-        complain("%s: %s", out, strerror(errno));
+        complain("%s: %s", path, strerror(errno));
         return FAILED;
     }
     return DONE;
@@ -73,7 +77,7 @@ static void say_choice(const struct font_block *block, const struct font_request
                        const char *choice)
 {
     static struct font_block made;
-    char why[160];
+    char why[200];
     if (!font_block_read(&made, other, why, sizeof why))
         return;
     const long more = (long)made.size - (long)block->size;
@@ -107,21 +111,26 @@ static void say_choices(const struct font_request *request, const struct font_bl
         say_choice(block, &other, "with all its characters");
 }
 
-static int make(const struct font_request *request, const char *out)
+static int make(const struct font_request *request, const char *out, const char *header)
 {
     static struct font_block block;
-    char why[160];
+    char why[200], name[80];
+    object_name(out, name, sizeof name);
     if (!font_block_read(&block, request, why, sizeof why)) {
         complain("%s: %s", request->path, why);
         return FAILED;
     }
     say_missing(&block.missing);
-    const int status = write_block(&block, out);
+    int status = write_file(out, &block, name);
+    if (status == DONE && header)
+        status = write_file(header, NULL, name);
     if (status == DONE) {
         printf("%s: %u glyphs (%u packed), %u kerned pairs, %zu bytes of flash: %zu of pixels, %zu "
                "of tables\n",
                out, block.glyphs, block.packed, block.pairs, block.size, block.bitmap_bytes,
                block.size - block.bitmap_bytes);
+        if (header)
+            printf("%s: declares %s\n", header, name);
         say_choices(request, &block);
     }
     font_block_free(&block);
@@ -131,16 +140,18 @@ static int make(const struct font_request *request, const char *out)
 static int run_make(int argc, const char **argv)
 {
     static struct code_set only;
-    char *out = NULL, *ranges = NULL, *text = NULL, *source = NULL;
+    char *out = NULL, *ranges = NULL, *text = NULL, *source = NULL, *header = NULL;
     int size = 0, bits = 1, plain = 0, unkerned = 0, status;
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the font to write; needed", "FILE"},
         {"size", 's', POPT_ARG_INT, &size, 0, "pixels, for outline fonts", "N"},
         {"bits", 'b', POPT_ARG_INT, &bits, 0, "bits a pixel: 1 (the default), 2 or 4", "B"},
-        {"range", '\0', POPT_ARG_STRING, &ranges, 0, "code points, such as 32-126,0xb0", "R"},
+        {"codes", '\0', POPT_ARG_STRING, &ranges, 0, "code points, such as 32-126,0xb0", "C"},
         {"text", '\0', POPT_ARG_STRING, &text, 0, "the characters of this text", "T"},
         {"from", '\0', POPT_ARG_STRING, &source, 0,
          "the characters of all string literals of a C source", "FILE.c"},
+        {"header", '\0', POPT_ARG_STRING, &header, 0, "also write a header that declares it",
+         "OUT.h"},
         {"plain", '\0', POPT_ARG_NONE, &plain, 0, "pack no glyph: larger, and drawn faster", NULL},
         {"unkerned", '\0', POPT_ARG_NONE, &unkerned, 0, "leave out the kerned pairs", NULL},
         POPT_TABLEEND,
@@ -152,6 +163,8 @@ static int run_make(int argc, const char **argv)
     status = BAD_USE;
     if (!out)
         complain("font make: -o is missing; see 'pemble font make --help'");
+    else if (header && !ends_with(out, ".c"))
+        complain("font make: --header goes with -o OUT.c, not with -o %s", out);
     else if ((!ranges || characters_from_ranges(&only, ranges)) &&
              (!text || characters_from_text(&only, text)) &&
              (!source || characters_from_source(&only, source)))
@@ -164,7 +177,7 @@ static int run_make(int argc, const char **argv)
                 .unkerned = unkerned,
                 .only = ranges || text || source ? &only : NULL,
             },
-            out);
+            out, header);
     line_done(&line);
     return status;
 }
@@ -185,7 +198,7 @@ static bool read_written(const char *path, struct font_block *block)
 static bool show(struct specimen *specimen, const struct font_request *request)
 {
     static struct font_block block;
-    char why[160];
+    char why[200];
     if (!read_written(request->path, &block)) {
         font_block_free(&block);
         if (!font_block_read(&block, request, why, sizeof why)) {

@@ -1,6 +1,6 @@
 /*
- * pemble/bench.h - the simulated workbench: a board with pins and buses, modules wired to them, and a
- * virtual clock.
+ * pemble/bench.h - the simulated workbench: a board with pins and buses, modules wired to them, and
+ * a virtual clock.
  *
  * A bench is made of nets, named wires. The board drives "pin0", "pin1" ... and, for its first I2C
  * unit, "i2c0.sda" and "i2c0.scl". Modules are placed on the bench and each of their pins is

@@ -1,6 +1,6 @@
 /*
- * pemble/bench_inputs.h - input devices on the bench: each is wired to nets or analogue pins, and does at given
- * times what a person would. Contacts bounce.
+ * pemble/bench_inputs.h - input devices on the bench: each is wired to nets or analogue pins, and
+ * does at given times what a person would. Contacts bounce.
  */
 #ifndef PEMBLE_BENCH_INPUTS_H
 #define PEMBLE_BENCH_INPUTS_H
