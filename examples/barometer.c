@@ -30,7 +30,7 @@ static void paint(pmb_canvas *c, void *scene)
     const int16_t w = pmb_ruler_width(&ruler);
     char text[12];
     pmb_fill(c, PMB_BLACK);
-    (void)pmb_number_text(text, sizeof text, b->now, &(pmb_number){.decimals = 1});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 1}, b->now);
     pmb_text(c, &large, (pmb_point){0, 12}, text);
     pmb_text(c, &small, (pmb_point){(int16_t)(pmb_text_width(&large, text) + 3), 12}, "hPa");
     const char *trend = b->now > b->before + 5   ? "rising ↑"

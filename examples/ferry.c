@@ -48,14 +48,14 @@ static pmb_status start(struct sea *s, const pmb_panel *panel)
     s->now = s->before = 0;
     const pmb_picture *picture = s->in_color ? &ferry_color : &ferry_one_bit;
     const pmb_picture_style style = {.scale = s->size.w >= 240 ? 2 : 1};
-    pmb_status status = pmb_sprite_of(&s->ferry, picture, &style, (pmb_point){2, 0});
+    pmb_status status = pmb_sprite_init(&s->ferry, picture, &style, (pmb_point){2, 0});
     s->ferry.bounds = (pmb_rect){0, 0, s->size.w, s->size.h};
     s->ferry.bounce = true;
     s->ferry.vx = (int16_t)(s->size.w / 6);
     if (status == PMB_OK)
         status = pmb_reel_open(&s->gull, &gull, PMB_REEL_PINGPONG, s->gull_memory,
                                sizeof s->gull_memory);
-    pmb_pacer_start(&s->pacer, 10, 0);
+    pmb_pacer_init(&s->pacer, 10, 0);
     return status;
 }
 

@@ -95,7 +95,7 @@ static void paint_gangway(pmb_canvas *c, void *scene)
     static const pmb_bar bar = {&pmb_theme_dark, &wind_scale, 10};
     const struct weather *w = scene;
     char text[12];
-    (void)pmb_number_text(text, sizeof text, w->tide, &(pmb_number){.decimals = 2});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 2}, w->tide);
     pmb_fill(c, PMB_BLACK);
     pmb_dial_draw(c, &wind, at(0, 0, 64, 64), w->wind / 10, -1);
     pmb_segments_draw(c, &tide, at(68, 2, 60, 28), text, PMB_NORMAL);

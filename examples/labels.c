@@ -36,7 +36,7 @@ static void draw_field(pmb_canvas *c, pmb_rect r, const struct field *field)
     const int16_t unit = pmb_text_width(&label, field->unit);
     inside.x = (int16_t)(inside.x + name);
     inside.w = (int16_t)(inside.w - name - unit - 2);
-    pmb_number_text(text, sizeof text, field->value, &field->how);
+    pmb_number_text(text, sizeof text, &field->how, field->value);
     pmb_text_box(c, &figures, inside, &right, text);
 }
 

@@ -42,7 +42,7 @@ static void paint(pmb_canvas *c, void *scene)
     char text[12];
     pmb_fill(c, pmb_theme_color.ground);
     pmb_dial_draw(c, &dial, (pmb_rect){6, 6, 228, 228}, t->needle.value, t->highest);
-    (void)pmb_number_text(text, sizeof text, t->measured, &(pmb_number){.decimals = 2});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 2}, t->measured);
     pmb_text_box(c, &large, (pmb_rect){70, 166, 100, 30}, &middle, text);
     pmb_text_box(c, &small, (pmb_rect){70, 194, 100, 16}, &middle, "metres of tide");
 }

@@ -26,8 +26,8 @@ static void draw_angle(pmb_canvas *c, int16_t y, const char *label, int32_t thou
     char text[12];
     /* The sine of a small angle is the angle: a thousandth is 0.0573 degrees. */
     const int32_t tenths = (thousandths * 573 + (thousandths < 0 ? -500 : 500)) / 1000;
-    (void)pmb_number_text(text, sizeof text, tenths,
-                          &(pmb_number){.decimals = 1, .width = 5, .plus = true});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 1, .width = 5, .plus = true},
+                          tenths);
     pmb_text(c, &small, (pmb_point){68, (int16_t)(y - 14)}, label);
     const int16_t width = pmb_text_width(&large, text);
     pmb_text(c, &large, (pmb_point){68, y}, text);

@@ -33,7 +33,7 @@ static const char *cell(const void *data, uint16_t row, uint8_t column)
         return ferries[row].to;
     if (column == 2)
         return ferries[row].berth;
-    (void)pmb_time_text(time, sizeof time, ferries[row].minute * 60u, false);
+    (void)pmb_time_text(time, sizeof time, false, ferries[row].minute * 60u);
     return time;
 }
 

@@ -24,7 +24,7 @@ static void paint(pmb_canvas *c, void *scene)
     static const pmb_text_layout centred = {.across = PMB_CENTER, .down = PMB_MIDDLE};
     static const pmb_number metres = {.decimals = 2};
     char height[8];
-    (void)pmb_number_text(height, sizeof height, *(const int32_t *)scene, &metres);
+    (void)pmb_number_text(height, sizeof height, &metres, *(const int32_t *)scene);
     (void)pmb_text_box(c, &label, (pmb_rect){0, 0, 128, 16}, &centred, "TIDE, METRES");
     (void)pmb_text_box(c, &figures, (pmb_rect){0, 16, 128, 48}, &centred, height);
 }

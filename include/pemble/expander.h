@@ -25,8 +25,8 @@ typedef struct pmb_expander {
 
 /*
  * Sets all pins as outputs, low. `bus` says where the expander is: its unit, its address (0x20 to
- * 0x27) and its speed; it must outlive the expander. PMB_ERR_ARGUMENT, PMB_ERR_UNSUPPORTED (the
- * port has no I2C), or what the bus says.
+ * 0x27; 0 is 0x20) and its speed; it must outlive the expander. PMB_ERR_ARGUMENT,
+ * PMB_ERR_UNSUPPORTED (the port has no I2C), or what the bus says.
  */
 pmb_status pmb_expander_open(pmb_expander *expander, const pmb_port *behind,
                              const PMB_FLASH pmb_bus *bus);

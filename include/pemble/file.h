@@ -36,7 +36,7 @@ typedef struct pmb_file_report {
  * little memory. PMB_ERR_BUS: the reader failed.
  */
 pmb_status pmb_file_draw(pmb_canvas *c, const pmb_reader *reader, pmb_rect r, void *memory,
-                         uint32_t bytes, pmb_file_report *report);
+                         size_t bytes, pmb_file_report *report);
 
 PMB_END_C
 

@@ -79,8 +79,8 @@ void pmb_dial_draw(pmb_canvas *c, const PMB_FLASH pmb_dial *dial, pmb_rect r, in
                    int32_t peak);
 
 /* A clock with hands, at so many seconds of the day. */
-void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t seconds,
-                    bool with_seconds);
+void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, bool with_seconds,
+                    uint32_t seconds);
 
 /* A compass rose that turns below a mark at the top: what is ahead is at the mark. PMB_DEGREES(0)
  * is north, PMB_DEGREES(90) east. */

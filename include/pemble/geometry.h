@@ -28,8 +28,8 @@ typedef struct pmb_rect {
 } pmb_rect;
 
 /*
- * The same from whole numbers of any type, so that sums need no casts: pmb_point_of(left + 4, top + 10). A value that an
- * int16_t cannot hold becomes the nearest one that it can.
+ * The same from whole numbers of any type, so that sums need no casts: pmb_point_of(left + 4, top +
+ * 10). A value that an int16_t cannot hold becomes the nearest one that it can.
  */
 static inline int16_t pmb_clamped(int32_t value)
 {

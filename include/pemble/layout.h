@@ -10,6 +10,10 @@
 
 PMB_BEGIN_C
 
+/* Where something stands in a rectangle that is wider or higher. */
+typedef enum pmb_across { PMB_LEFT = 0, PMB_CENTER, PMB_RIGHT } pmb_across;
+typedef enum pmb_down { PMB_TOP = 0, PMB_MIDDLE, PMB_BOTTOM } pmb_down;
+
 /* A part of a row or column: `size` pixels of it, and `stretch` shares of what is left over. */
 typedef struct pmb_part {
     int16_t size;
@@ -36,9 +40,9 @@ void pmb_layout_row(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t coun
 void pmb_layout_column(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t count,
                        pmb_rect *out);
 
-/* The rectangle of a size in r: at its left, middle or right as -1, 0 or 1, and so for top, middle
- * and bottom. A size that is larger than r is cut to it. */
-pmb_rect pmb_layout_place(pmb_rect r, pmb_size size, int8_t across, int8_t down);
+/* The rectangle of a size that stands in r like that. A size that is larger than r is clamped to
+ * it. */
+pmb_rect pmb_layout_place(pmb_rect r, pmb_size size, pmb_across across, pmb_down down);
 
 PMB_END_C
 

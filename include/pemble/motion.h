@@ -53,15 +53,15 @@ typedef struct pmb_sprite {
     pmb_picture_style style;
     int32_t x, y;    /* of its upper left corner, in sixteenths of a pixel */
     int16_t vx, vy;  /* velocity in pixels a second */
-    pmb_size size;   /* in pixels; pmb_sprite_of finds it out */
+    pmb_size size;   /* in pixels; pmb_sprite_init finds it out */
     pmb_rect bounds; /* it stays in there; empty: it goes where it likes */
     bool bounce;     /* at its bounds it turns back; else it stops */
     uint8_t depth;   /* greater ones are drawn over smaller ones */
 } pmb_sprite;
 
 /* A sprite at a place, with its size. PMB_ERR_DATA: the picture is none. */
-pmb_status pmb_sprite_of(pmb_sprite *sprite, const pmb_picture *picture,
-                         const pmb_picture_style *style, pmb_point p);
+pmb_status pmb_sprite_init(pmb_sprite *sprite, const pmb_picture *picture,
+                           const pmb_picture_style *style, pmb_point p);
 
 /* Moves it for so many milliseconds (at most 1000 count) within its bounds. */
 void pmb_sprite_move(pmb_sprite *sprite, uint16_t milliseconds);
@@ -75,7 +75,7 @@ bool pmb_sprites_touch(const pmb_sprite *a, const pmb_sprite *b);
 /* Draws sprites in the order of their depth, those of one depth as they stand; memory as for
  * pmb_picture_draw. Returns the first error, having drawn the others. */
 pmb_status pmb_sprites_draw(pmb_canvas *c, const pmb_sprite *const *sprites, uint8_t count,
-                            void *memory, uint32_t bytes);
+                            void *memory, size_t bytes);
 
 /* A point in space: x to the right, y down, z away from the eye. */
 typedef struct pmb_space {
@@ -112,7 +112,7 @@ typedef struct pmb_pacer {
 } pmb_pacer;
 
 /* For so many frames a second, 1 to 1000; `now` is a time in microseconds that may wrap. */
-void pmb_pacer_start(pmb_pacer *pacer, uint16_t rate, uint32_t now);
+void pmb_pacer_init(pmb_pacer *pacer, uint16_t rate, uint32_t now);
 
 /* Say when drawing begins, when it has ended and sending begins, and when that has ended. The last
  * returns how many microseconds to wait until the next frame is due, 0 when it is late. */

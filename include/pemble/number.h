@@ -26,13 +26,13 @@ typedef struct pmb_number {
 } pmb_number;
 
 /* 412 with two decimals is "4.12", -5 is "-0.05". At most 23 characters when width is no more. */
-size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number *how);
+size_t pmb_number_text(char *text, size_t size, const pmb_number *how, int32_t value);
 
 /* Capital hexadecimal digits, `digits` of them (1 to 8, the lowest). */
-size_t pmb_hex_text(char *text, size_t size, uint32_t value, uint8_t digits);
+size_t pmb_hex_text(char *text, size_t size, uint8_t digits, uint32_t value);
 
 /* A time of day from seconds since midnight: "14:05", or "14:05:09". Whole days are left out. */
-size_t pmb_time_text(char *text, size_t size, uint32_t seconds, bool with_seconds);
+size_t pmb_time_text(char *text, size_t size, bool with_seconds, uint32_t seconds);
 
 PMB_END_C
 

@@ -33,7 +33,7 @@ typedef struct pmb_picture_info {
     uint16_t frames;       /* 1, but for reels (reel.h) */
     uint32_t milliseconds; /* of all frames of a reel */
     uint32_t bytes;        /* of the block */
-    uint32_t memory;       /* bytes that drawing it takes: two rows, and with a reader the tables */
+    size_t memory;         /* bytes that drawing it takes: two rows, and with a reader the tables */
 } pmb_picture_info;
 
 /* PMB_ERR_DATA when the source does not begin as a picture or a reel of this version. */
@@ -65,7 +65,7 @@ pmb_size pmb_picture_extent(const pmb_picture_info *info, const pmb_picture_styl
  * PMB_ERR_ARGUMENT: too little memory. PMB_ERR_DATA: not a picture.
  */
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
-                            const pmb_picture_style *style, void *memory, uint32_t bytes);
+                            const pmb_picture_style *style, void *memory, size_t bytes);
 
 PMB_END_C
 

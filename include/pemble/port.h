@@ -44,7 +44,7 @@ extern const PMB_FLASH pmb_bus_kind pmb_parallel8; /* eight data lines and a str
 typedef struct pmb_bus {
     const PMB_FLASH pmb_bus_kind *kind;
     uint8_t unit;    /* I2C, SPI: which of the port's units; 0 is the first */
-    uint8_t address; /* I2C: the 7-bit address, 0x08 to 0x77 */
+    uint8_t address; /* I2C: the 7-bit address, 0x08 to 0x77; 0: the usual one of the controller */
     uint32_t hertz;  /* clock; 0: 400 kHz on I2C, 4 MHz on SPI, as fast as it goes otherwise */
     pmb_pin select;  /* chip select, active low (KS0108: CS1, active high); none: always selected,
                         or driven by the port's SPI unit itself */
@@ -64,16 +64,17 @@ typedef struct pmb_port {
      * transfers are split. */
     uint16_t i2c_limit;
 
-    /* Start condition, bus->address with the write bit, the bytes of `head` and then those of
+    /* Start condition, `address` (7 bits) with the write bit, the bytes of `head` and then those of
      * `body`, stop condition. PMB_ERR_NO_ANSWER when the address is not acknowledged, PMB_ERR_BUS
      * when a later byte is not or the bus cannot be driven. */
-    pmb_status (*i2c_write)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *head,
-                            size_t head_count, const uint8_t *body, size_t body_count);
+    pmb_status (*i2c_write)(void *context, const PMB_FLASH pmb_bus *bus, uint8_t address,
+                            const uint8_t *head, size_t head_count, const uint8_t *body,
+                            size_t body_count);
 
-    /* Start condition, bus->address with the read bit, `count` bytes (at least one) into `reply`,
+    /* Start condition, `address` with the read bit, `count` bytes (at least one) into `reply`,
      * stop condition. */
-    pmb_status (*i2c_read)(void *context, const PMB_FLASH pmb_bus *bus, uint8_t *reply,
-                           size_t count);
+    pmb_status (*i2c_read)(void *context, const PMB_FLASH pmb_bus *bus, uint8_t address,
+                           uint8_t *reply, size_t count);
 
     /* Sends `count` bytes on the SPI unit bus->unit, mode 0, most significant bit first, and stores
      * the bytes that come back at the same time. `out` may be NULL (then zeros are sent), `in` may
@@ -81,13 +82,14 @@ typedef struct pmb_port {
     pmb_status (*spi)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count);
 
-    /* Sending on the SPI unit in the background, where there is DMA or an interrupt for it: `start`
-     * begins and returns, and leaves the bytes where they are; `wait` returns when all of them are
-     * on the wire, or the error that came up. With both, a screen whose buffer holds two bands
-     * draws the one while the other is sent. Nothing else is asked of the port between the two. */
-    pmb_status (*start)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out,
-                        size_t count);
-    pmb_status (*wait)(void *context, const PMB_FLASH pmb_bus *bus);
+    /* Sending on the SPI unit in the background, where there is DMA or an interrupt for it:
+     * `spi_start` begins and returns, and leaves the bytes where they are; `spi_wait` returns when
+     * all of them are on the wire, or the error that came up. With both, a screen whose buffer
+     * holds two bands draws the one while the other is sent. Nothing else is asked of the port
+     * between the two. */
+    pmb_status (*spi_start)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out,
+                            size_t count);
+    pmb_status (*spi_wait)(void *context, const PMB_FLASH pmb_bus *bus);
 
     /* Puts each byte on bus->lines and strobes it. May be missing: the library then does it with
      * pin_write. */

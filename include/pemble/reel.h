@@ -48,10 +48,10 @@ typedef struct pmb_reel_player {
  * player. PMB_ERR_ARGUMENT: too little memory. PMB_ERR_DATA: not a reel.
  */
 pmb_status pmb_reel_open(pmb_reel_player *player, const pmb_picture *reel, pmb_reel_mode mode,
-                         void *memory, uint32_t bytes);
+                         void *memory, size_t bytes);
 
 /* Bytes that playing takes; 0 when it is not a reel. */
-uint32_t pmb_reel_memory(const pmb_picture *reel);
+size_t pmb_reel_memory(const pmb_picture *reel);
 
 /*
  * Decodes the frame that is shown so many milliseconds after the start, and says in

@@ -94,8 +94,8 @@ void pmb_round_fill(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color);
 void pmb_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color);
 
 /*
- * The part of a ring from angle `from` on, clockwise over `sweep` (65535 is all but a hair of a
- * full turn; pmb_ellipse_ring is the whole): the pixels of the discs of radius `outer` but not of
+ * The part of a ring from angle `from` on, clockwise over `sweep` (PMB_DEGREES(360) or more is all
+ * of it): the pixels of the discs of radius `outer` but not of
  * `inner` (less than 0: none is left out) whose middle lies in that direction from the centre. Two
  * sectors that meet at an angle share no pixel but, where inner is less than 0, the centre.
  * PMB_DEGREES(0) is up.

@@ -28,7 +28,7 @@ typedef struct pmb_slides {
     pmb_slide_skipped skipped; /* may be NULL */
     void *skipped_context;
     void *memory;
-    uint32_t bytes;
+    size_t bytes;
     /* The slide that is shown now. */
     uint16_t number; /* of the file */
     const char *name;
@@ -37,7 +37,7 @@ typedef struct pmb_slides {
 
 /* Begins before the first file. `memory` as for pmb_file_draw, kept for the show. */
 void pmb_slides_open(pmb_slides *slides, const pmb_directory *directory, void *memory,
-                     uint32_t bytes);
+                     size_t bytes);
 
 /* Goes to the next file that can be shown; after the last one, to the first. Each is read whole
  * before it is chosen. False when there is none that can be. */
@@ -47,7 +47,7 @@ bool pmb_slides_next(pmb_slides *slides);
 pmb_status pmb_slides_draw(pmb_canvas *c, const pmb_slides *slides, pmb_rect r);
 
 /* Whether a file can be drawn, by reading all of it; arguments as for pmb_file_draw. */
-pmb_status pmb_file_check(const pmb_reader *reader, void *memory, uint32_t bytes,
+pmb_status pmb_file_check(const pmb_reader *reader, void *memory, size_t bytes,
                           pmb_file_report *report);
 
 PMB_END_C

@@ -5,6 +5,7 @@
 #define PEMBLE_SOURCE_H
 
 #include <stdbool.h>
+#include <stddef.h>
 #include <stdint.h>
 #include "pemble/flash.h"
 #include "pemble/linkage.h"
@@ -25,7 +26,7 @@ typedef struct pmb_reader {
 /* Bytes that lie in memory, or, where `bytes` is NULL, in a file. */
 typedef struct pmb_source {
     const PMB_FLASH uint8_t *bytes;
-    uint32_t size; /* of the bytes in memory */
+    size_t size; /* of the bytes in memory */
     const pmb_reader *reader;
 } pmb_source;
 

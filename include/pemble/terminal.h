@@ -38,8 +38,8 @@ pmb_size pmb_terminal_size(const pmb_terminal *t, const pmb_text_style *style);
 
 /* Draws the terminal with its upper left corner at p, clipped to its size. With style->opaque the
  * background is filled first. */
-void pmb_terminal_draw(pmb_canvas *c, const pmb_terminal *t, const pmb_text_style *style,
-                       pmb_point p);
+void pmb_terminal_draw(pmb_canvas *c, const pmb_terminal *t, pmb_point p,
+                       const pmb_text_style *style);
 
 PMB_END_C
 

@@ -13,6 +13,7 @@
 #define PEMBLE_TEXT_H
 
 #include "pemble/canvas.h"
+#include "pemble/layout.h"
 #include "pemble/linkage.h"
 
 PMB_BEGIN_C
@@ -20,7 +21,7 @@ PMB_BEGIN_C
 /* A font is one block of bytes, made by the font maker; docs/formats.md describes it. */
 typedef struct pmb_font {
     const PMB_FLASH uint8_t *bytes;
-    uint32_t size; /* bytes */
+    size_t size; /* bytes */
 } pmb_font;
 
 typedef struct pmb_font_metrics {
@@ -62,9 +63,6 @@ void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const cha
 /* The sum of the advances and the kerning of all glyphs, in pixels: how far to the right of its
  * start another text goes on. At most 32767. */
 int16_t pmb_text_width(const pmb_text_style *style, const char *text);
-
-typedef enum pmb_across { PMB_LEFT = 0, PMB_CENTER, PMB_RIGHT } pmb_across;
-typedef enum pmb_down { PMB_TOP = 0, PMB_MIDDLE, PMB_BOTTOM } pmb_down;
 
 /* Where text stands in a rectangle, and whether it is broken into lines. Zero values: at the left,
  * at the top, one line for each that the text has. */

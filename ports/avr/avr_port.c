@@ -102,8 +102,9 @@ static bool send_bytes(const uint8_t *bytes, size_t count)
     return true;
 }
 
-static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *head,
-                            size_t head_count, const uint8_t *body, size_t body_count)
+static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, uint8_t address,
+                            const uint8_t *head, size_t head_count, const uint8_t *body,
+                            size_t body_count)
 {
     pmb_status status = PMB_ERR_BUS;
     (void)context;
@@ -113,7 +114,7 @@ static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, const u
         bus->hertz && bus->hertz < 400000 ? (F_CPU / 100000 - 16) / 2 : (F_CPU / 400000 - 16) / 2;
     start(1 << TWSTA);
     if (end() == STARTED) {
-        TWDR = (uint8_t)(bus->address << 1);
+        TWDR = (uint8_t)(address << 1);
         start(0);
         if (!is_taken(end()))
             status = PMB_ERR_NO_ANSWER;

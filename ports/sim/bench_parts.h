@@ -76,10 +76,11 @@ void bench_alone(pmb_bench *bench, const char *what);
 /* For each transfer of the board: how many of its `count` bytes get through before a fault. */
 size_t bench_bytes_through(pmb_bench *bench, size_t count);
 
-pmb_status bench_i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
+pmb_status bench_i2c_write(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,
                            size_t head_count, const uint8_t *body, size_t body_count);
 pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
                      size_t count);
-pmb_status bench_i2c_read(void *context, const pmb_bus *bus, uint8_t *reply, size_t count);
+pmb_status bench_i2c_read(void *context, const pmb_bus *bus, uint8_t address, uint8_t *reply,
+                          size_t count);
 
 #endif

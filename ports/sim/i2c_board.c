@@ -90,7 +90,7 @@ static uint8_t receive_byte(struct wire *w, bool acknowledge)
     return byte;
 }
 
-pmb_status bench_i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
+pmb_status bench_i2c_write(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,
                            size_t head_count, const uint8_t *body, size_t body_count)
 {
     pmb_bench *bench = context;
@@ -99,7 +99,7 @@ pmb_status bench_i2c_write(void *context, const pmb_bus *bus, const uint8_t *hea
     if (!start(&w))
         return PMB_ERR_BUS;
     pmb_status status = PMB_OK;
-    if (!send_byte(&w, (uint8_t)(bus->address << 1)))
+    if (!send_byte(&w, (uint8_t)(address << 1)))
         status = PMB_ERR_NO_ANSWER;
     for (size_t i = 0; i < through && status == PMB_OK; i++)
         if (!send_byte(&w, i < head_count ? head[i] : body[i - head_count]))
@@ -110,7 +110,8 @@ pmb_status bench_i2c_write(void *context, const pmb_bus *bus, const uint8_t *hea
     return status;
 }
 
-pmb_status bench_i2c_read(void *context, const pmb_bus *bus, uint8_t *reply, size_t count)
+pmb_status bench_i2c_read(void *context, const pmb_bus *bus, uint8_t address, uint8_t *reply,
+                          size_t count)
 {
     pmb_bench *bench = context;
     struct wire w = wire_of(bench, bus);
@@ -118,7 +119,7 @@ pmb_status bench_i2c_read(void *context, const pmb_bus *bus, uint8_t *reply, siz
         return PMB_ERR_NO_ANSWER;
     if (!start(&w))
         return PMB_ERR_BUS;
-    const bool answered = send_byte(&w, (uint8_t)(bus->address << 1 | 1));
+    const bool answered = send_byte(&w, (uint8_t)(address << 1 | 1));
     for (size_t i = 0; i < count && answered; i++)
         reply[i] = receive_byte(&w, i + 1 < count);
     stop(&w);

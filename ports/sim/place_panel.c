@@ -2,6 +2,7 @@
 #include "bench_parts.h"
 #include "pemble/bench_modules.h"
 #include "pemble/controllers.h"
+#include "pemble/families.h"
 
 static const pmb_module_type *type_of(const pmb_controller *controller)
 {
@@ -104,7 +105,7 @@ pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *conf
         .row = config->offset.y,
         .com = (int)config->com,
         .bus = bus_of(&config->bus),
-        .address = config->bus.address,
+        .address = config->bus.address ? config->bus.address : config->controller->addresses[0],
         .bgr = config->bgr,
         .inverted = config->invert,
     };

@@ -132,6 +132,6 @@ static pmb_status wait(void *context, const pmb_bus *bus)
 
 void pmb_bench_send_behind(pmb_bench *bench)
 {
-    bench->port.start = start;
-    bench->port.wait = wait;
+    bench->port.spi_start = start;
+    bench->port.spi_wait = wait;
 }

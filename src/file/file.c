@@ -75,7 +75,7 @@ static pmb_rect in_middle(pmb_rect r, pmb_size size)
 }
 
 bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, void *memory,
-                     uint32_t bytes)
+                     size_t bytes)
 {
     const pmb_size size = fitted(r, from);
     *out = (pmb_output){.c = c, .r = r, .from = from};
@@ -228,7 +228,7 @@ static void draw_picture(pmb_job *job)
 }
 
 pmb_status pmb_file_draw(pmb_canvas *c, const pmb_reader *reader, pmb_rect r, void *memory,
-                         uint32_t bytes, pmb_file_report *report)
+                         size_t bytes, pmb_file_report *report)
 {
     pmb_job job = {.c = c, .r = r, .memory = memory, .bytes = bytes};
     const char *kind = "";

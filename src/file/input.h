@@ -40,7 +40,7 @@ typedef struct pmb_output {
 
 /* Prepares for an image of a size. False when the memory does not do. */
 bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, void *memory,
-                     uint32_t bytes);
+                     size_t bytes);
 void pmb_output_put(pmb_output *out, uint8_t red, uint8_t green, uint8_t blue);
 void pmb_output_end(pmb_output *out);
 
@@ -54,7 +54,7 @@ typedef struct pmb_job {
     pmb_canvas *c;
     pmb_rect r;
     uint8_t *memory;
-    uint32_t bytes;
+    size_t bytes;
     pmb_size size;
 } pmb_job;
 

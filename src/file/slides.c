@@ -3,7 +3,7 @@
 
 enum { NONE = UINT16_MAX };
 
-pmb_status pmb_file_check(const pmb_reader *reader, void *memory, uint32_t bytes,
+pmb_status pmb_file_check(const pmb_reader *reader, void *memory, size_t bytes,
                           pmb_file_report *report)
 {
     /* A canvas of one pixel that lies below everything: all rows are read, none is drawn. */
@@ -14,7 +14,7 @@ pmb_status pmb_file_check(const pmb_reader *reader, void *memory, uint32_t bytes
     return pmb_file_draw(&c, reader, (pmb_rect){0, 0, INT16_MAX, INT16_MAX}, memory, bytes, report);
 }
 
-void pmb_slides_open(pmb_slides *s, const pmb_directory *directory, void *memory, uint32_t bytes)
+void pmb_slides_open(pmb_slides *s, const pmb_directory *directory, void *memory, size_t bytes)
 {
     *s = (pmb_slides){.directory = directory, .memory = memory, .bytes = bytes, .number = NONE};
 }

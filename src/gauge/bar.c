@@ -82,13 +82,14 @@ static void fill_arc(pmb_canvas *c, const struct disc *disc, int16_t inner, pmb_
 {
     if (to > from)
         pmb_smooth_sector_fill(c, disc->middle, (int16_t)(disc->radius - 2), inner,
-                               (pmb_angle)(start + from), (pmb_angle)(to - from), color);
+                               start + (pmb_angle)from, (pmb_angle)(to - from), color);
 }
 
 void pmb_bar_curved_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, pmb_angle from,
-                         pmb_angle sweep, int32_t value, int32_t target)
+                         pmb_angle swept, int32_t value, int32_t target)
 {
     const struct disc disc = pmb_disc_in(r);
+    const int32_t sweep = (int32_t)pmb_sweep_drawn(swept);
     const PMB_FLASH pmb_scale *s = b->scale;
     if (pmb_scale_check(s) != PMB_OK || disc.radius < 8)
         return;
@@ -110,7 +111,7 @@ void pmb_bar_curved_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, 
                      pmb_lesser(pmb_scale_place(s, zone.to, sweep), reach),
                      b->theme->levels[zone.level]);
     }
-    pmb_smooth_sector_stroke(c, disc.middle, disc.radius, (int16_t)(inner - 2), from, sweep,
+    pmb_smooth_sector_stroke(c, disc.middle, disc.radius, (int16_t)(inner - 2), from, swept,
                              b->theme->quiet);
     if (target >= s->least && target <= s->most) {
         const pmb_angle at = (pmb_angle)(from + (uint32_t)pmb_scale_place(s, target, sweep));

@@ -20,7 +20,7 @@ static struct round round_of(const PMB_FLASH pmb_dial *d, pmb_rect r)
                           .band = (int16_t)pmb_greater(disc.radius / 14, 1),
                           .tick = (int16_t)pmb_greater(disc.radius / 8, 2),
                           .from = d->from,
-                          .sweep = d->sweep};
+                          .sweep = pmb_sweep_drawn(d->sweep)};
 }
 
 static pmb_angle angle_of(const struct round *round, const PMB_FLASH pmb_scale *s, int32_t value)
@@ -53,8 +53,7 @@ static void draw_band(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct r
         if (start != end)
             pmb_smooth_sector_fill(
                 c, round->middle, round->radius, (int16_t)(round->radius - width), start,
-                (pmb_angle)(end - start),
-                s->zone_count > 0 ? d->theme->levels[zone.level] : d->theme->quiet);
+                end - start, s->zone_count > 0 ? d->theme->levels[zone.level] : d->theme->quiet);
     }
 }
 

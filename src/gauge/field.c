@@ -76,7 +76,7 @@ void pmb_field_draw(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect r, int
     const pmb_rect inside = pmb_rect_inset(r, ROOM);
     if (pmb_rect_is_empty(inside))
         return;
-    (void)pmb_number_text(text, sizeof text, value, &how);
+    (void)pmb_number_text(text, sizeof text, &how, value);
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
     pmb_rect_fill(c, r, f->theme->ground);
     pmb_smooth_round_stroke(c, r, ROOM, level == PMB_NORMAL ? f->theme->quiet : color);

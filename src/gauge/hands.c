@@ -19,8 +19,8 @@ static void draw_spoke(pmb_canvas *c, const struct disc *f, pmb_angle angle, int
                          width, color);
 }
 
-void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t seconds,
-                    bool with_seconds)
+void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, bool with_seconds,
+                    uint32_t seconds)
 {
     const struct disc f = pmb_disc_in(r);
     const uint8_t thick = (uint8_t)(1 + f.radius / 20);

@@ -165,7 +165,7 @@ void pmb_switch_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r
 {
     const int16_t line = (int16_t)pmb_font_measure(theme->text).line;
     const pmb_size size = track_of((int16_t)pmb_lesser(r.h - 1, line));
-    const pmb_rect track = pmb_layout_place(r, size, 1, 0);
+    const pmb_rect track = pmb_layout_place(r, size, PMB_RIGHT, PMB_MIDDLE);
     const pmb_rect beside = {r.x, r.y, (int16_t)(r.w - track.w - ROOM), r.h};
     if (track.w < size.w || track.h < size.h)
         return;

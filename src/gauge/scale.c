@@ -70,7 +70,7 @@ pmb_level pmb_scale_level_held(const PMB_FLASH pmb_scale *s, int32_t value, pmb_
 void pmb_scale_number(char *text, size_t size, const PMB_FLASH pmb_scale *s, int64_t value)
 {
     const pmb_number how = {.decimals = s->decimals};
-    (void)pmb_number_text(text, size, (int32_t)value, &how);
+    (void)pmb_number_text(text, size, &how, (int32_t)value);
 }
 
 bool pmb_zone_next(struct zone_walk *w, const PMB_FLASH pmb_scale *s)

@@ -64,7 +64,7 @@ void pmb_segments_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *s, pmb
                              uint32_t seconds)
 {
     char text[12];
-    (void)pmb_time_text(text, sizeof text, seconds, s->digits >= 6);
+    (void)pmb_time_text(text, sizeof text, s->digits >= 6, seconds);
     pmb_segments_draw(c, s, r, text, PMB_NORMAL);
 }
 

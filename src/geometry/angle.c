@@ -25,7 +25,7 @@ static int16_t rising(uint16_t part)
 int16_t pmb_sine(pmb_angle angle)
 {
     const uint16_t part = angle & 0x3FFF;
-    switch (angle >> 14) {
+    switch (angle >> 14 & 3) {
     case 0:
         return rising(part);
     case 1:

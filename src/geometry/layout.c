@@ -41,15 +41,16 @@ void pmb_layout_column(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t c
     divide(pmb_greater(r.h, 0), pmb_greater(gap, 0), parts, count, true, r, out);
 }
 
-static int16_t begin(int16_t from, int16_t room, int16_t size, int8_t where)
+/* `where`: 0 at the begin, 1 in the middle, 2 at the end. */
+static int16_t begin(int16_t from, int16_t room, int16_t size, uint8_t where)
 {
     const int16_t left = (int16_t)(room - size);
-    return (int16_t)(from + (where < 0 ? 0 : where > 0 ? left : left / 2));
+    return (int16_t)(from + (where == 0 ? 0 : where == 1 ? left / 2 : left));
 }
 
-pmb_rect pmb_layout_place(pmb_rect r, pmb_size size, int8_t across, int8_t down)
+pmb_rect pmb_layout_place(pmb_rect r, pmb_size size, pmb_across across, pmb_down down)
 {
     const int16_t w = (int16_t)pmb_lesser(pmb_greater(size.w, 0), pmb_greater(r.w, 0));
     const int16_t h = (int16_t)pmb_lesser(pmb_greater(size.h, 0), pmb_greater(r.h, 0));
-    return (pmb_rect){begin(r.x, r.w, w, across), begin(r.y, r.h, h, down), w, h};
+    return (pmb_rect){begin(r.x, r.w, w, (uint8_t)across), begin(r.y, r.h, h, (uint8_t)down), w, h};
 }

@@ -2,7 +2,7 @@
 #include "geometry/limits.h"
 #include "pemble/motion.h"
 
-void pmb_pacer_start(pmb_pacer *p, uint16_t rate, uint32_t now)
+void pmb_pacer_init(pmb_pacer *p, uint16_t rate, uint32_t now)
 {
     const uint32_t possible = rate < 1 ? 1 : rate > 1000 ? 1000 : rate;
     *p = (pmb_pacer){.period = 1000000u / possible, .begun = now, .due = now, .drawn = now};

@@ -4,8 +4,8 @@
 
 enum { FINE = 16, LONGEST = 1000 };
 
-pmb_status pmb_sprite_of(pmb_sprite *s, const pmb_picture *picture, const pmb_picture_style *style,
-                         pmb_point p)
+pmb_status pmb_sprite_init(pmb_sprite *s, const pmb_picture *picture,
+                           const pmb_picture_style *style, pmb_point p)
 {
     pmb_picture_info info;
     const pmb_status status = pmb_picture_measure(picture, &info);
@@ -64,7 +64,7 @@ bool pmb_sprites_touch(const pmb_sprite *a, const pmb_sprite *b)
 }
 
 pmb_status pmb_sprites_draw(pmb_canvas *c, const pmb_sprite *const *sprites, uint8_t count,
-                            void *memory, uint32_t bytes)
+                            void *memory, size_t bytes)
 {
     pmb_status first = PMB_OK;
     /* Each depth that occurs, in turn: there are few sprites. */

@@ -4,10 +4,16 @@
 enum { DIRECTIONS = 0x00, CONTROL = 0x0A, INPUTS = 0x12, LEVELS = 0x14, TOGGLE_PAIR = 0x20 };
 enum { FIRST_ADDRESS = 0x20, LAST_ADDRESS = 0x27, PINS = 16 };
 
+static uint8_t address_of(const pmb_expander *e)
+{
+    return e->bus->address ? e->bus->address : FIRST_ADDRESS;
+}
+
 static pmb_status set_pair(pmb_expander *e, uint8_t which, uint16_t value)
 {
     const uint8_t bytes[] = {which, (uint8_t)value, (uint8_t)(value >> 8)};
-    return e->behind->i2c_write(e->behind->context, e->bus, bytes, sizeof bytes, NULL, 0);
+    return e->behind->i2c_write(e->behind->context, e->bus, address_of(e), bytes, sizeof bytes,
+                                NULL, 0);
 }
 
 static void keep(pmb_expander *e, pmb_status status)
@@ -52,9 +58,10 @@ static bool pin_read(void *context, pmb_pin pin)
     const uint8_t which = INPUTS;
     uint8_t bytes[2] = {0, 0};
     set_inputs(e, e->inputs | mask_of(pin));
-    keep(e, e->behind->i2c_write(e->behind->context, e->bus, &which, 1, NULL, 0));
+    keep(e, e->behind->i2c_write(e->behind->context, e->bus, address_of(e), &which, 1, NULL, 0));
     if (e->behind->i2c_read)
-        keep(e, e->behind->i2c_read(e->behind->context, e->bus, bytes, sizeof bytes));
+        keep(e,
+             e->behind->i2c_read(e->behind->context, e->bus, address_of(e), bytes, sizeof bytes));
     return (bytes[0] | bytes[1] << 8) & mask_of(pin);
 }
 
@@ -76,7 +83,8 @@ static pmb_status parallel(void *context, const PMB_FLASH pmb_bus *bus, const ui
         const uint8_t steps[] = {(uint8_t)levels, (uint8_t)(levels >> 8),
                                  (uint8_t)pulse,  (uint8_t)(pulse >> 8),
                                  (uint8_t)levels, (uint8_t)(levels >> 8)};
-        keep(e, e->behind->i2c_write(e->behind->context, e->bus, &which, 1, steps, sizeof steps));
+        keep(e, e->behind->i2c_write(e->behind->context, e->bus, address_of(e), &which, 1, steps,
+                                     sizeof steps));
         e->levels = levels;
     }
     return pmb_expander_status(e);
@@ -91,7 +99,8 @@ static void wait_us(void *context, uint32_t microseconds)
 pmb_status pmb_expander_open(pmb_expander *expander, const pmb_port *behind,
                              const PMB_FLASH pmb_bus *bus)
 {
-    if (!expander || !behind || !bus || bus->address < FIRST_ADDRESS || bus->address > LAST_ADDRESS)
+    if (!expander || !behind || !bus ||
+        (bus->address && (bus->address < FIRST_ADDRESS || bus->address > LAST_ADDRESS)))
         return PMB_ERR_ARGUMENT;
     if (!behind->i2c_write || !behind->wait_us || (behind->i2c_limit && behind->i2c_limit < 7))
         return PMB_ERR_UNSUPPORTED;

@@ -213,8 +213,8 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
 
 bool pmb_panel_can_defer(const pmb_panel *panel)
 {
-    return !PMB_PLAIN_PANELS && panel->config->bus.kind->begin && panel->port->start &&
-           panel->port->wait;
+    return !PMB_PLAIN_PANELS && panel->config->bus.kind->begin && panel->port->spi_start &&
+           panel->port->spi_wait;
 }
 
 void pmb_panel_defer(pmb_panel *panel)

@@ -64,7 +64,7 @@ static pmb_status begin(const pmb_panel *panel, const uint8_t *data, size_t coun
     const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     pmb_pin_set(port, bus->select, false);
     pmb_pin_set(port, bus->data_command, true);
-    const pmb_status status = port->start(port->context, bus, data, count);
+    const pmb_status status = port->spi_start(port->context, bus, data, count);
     if (status != PMB_OK)
         pmb_pin_set(port, bus->select, true);
     return status;
@@ -74,7 +74,7 @@ static pmb_status end(const pmb_panel *panel)
 {
     const pmb_port *port = panel->port;
     const PMB_FLASH pmb_bus *bus = &panel->config->bus;
-    const pmb_status status = port->wait(port->context, bus);
+    const pmb_status status = port->spi_wait(port->context, bus);
     pmb_pin_set(port, bus->select, true);
     return status;
 }

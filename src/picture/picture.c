@@ -6,7 +6,7 @@
 #include "picture/place.h"
 
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
-                            const pmb_picture_style *style, void *memory, uint32_t bytes)
+                            const pmb_picture_style *style, void *memory, size_t bytes)
 {
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &picture->source);

@@ -16,14 +16,14 @@ static struct known known_of(const pmb_reel_player *p)
     return known;
 }
 
-static uint32_t memory_of(const pmb_block *block, const pmb_source *source)
+static size_t memory_of(const pmb_block *block, const pmb_source *source)
 {
     const uint32_t row = known_stride((uint16_t)block->info.size.w,
                                       model_bits(block->info.pixels, block->info.transparent));
     return row * (uint16_t)block->info.size.h + (source->bytes ? 0 : block->tables);
 }
 
-uint32_t pmb_reel_memory(const pmb_picture *reel)
+size_t pmb_reel_memory(const pmb_picture *reel)
 {
     pmb_block block;
     if (pmb_block_read(&block, &reel->source) != PMB_OK || !block.reel)
@@ -70,7 +70,7 @@ static void rewind_reel(pmb_reel_player *p)
 }
 
 pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_mode mode,
-                         void *memory, uint32_t bytes)
+                         void *memory, size_t bytes)
 {
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &reel->source);

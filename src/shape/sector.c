@@ -12,6 +12,7 @@ static pmb_direction direction_of(pmb_angle angle)
 bool pmb_sector_of(pmb_sector *s, pmb_point center, int16_t outer, int16_t inner, pmb_angle from,
                    pmb_angle sweep)
 {
+    sweep = pmb_sweep_drawn(sweep);
     if (outer < 0 || outer > 8191 || inner >= outer || sweep == 0)
         return false;
     *s = (pmb_sector){
@@ -19,8 +20,9 @@ bool pmb_sector_of(pmb_sector *s, pmb_point center, int16_t outer, int16_t inner
         .outer = outer,
         .inner = pmb_greater(inner, -1),
         .from = direction_of(from),
-        .to = direction_of((pmb_angle)(from + sweep)),
+        .to = direction_of(from + sweep),
         .wide = sweep > 0x8000,
+        .full = sweep == 65536,
     };
     return true;
 }
@@ -59,7 +61,7 @@ static bool is_inside(const pmb_sector *s, int32_t x, int32_t y)
 {
     if (!in_disc(s->outer, x, y) || (s->inner >= 0 && in_disc(s->inner, x, y)))
         return false;
-    if (x == 0 && y == 0)
+    if (s->full || (x == 0 && y == 0))
         return true;
     const bool from = is_after(s->from, x, y), to = is_after(s->to, x, y);
     return s->wide ? from || !to : from && !to;

@@ -16,6 +16,7 @@ typedef struct pmb_sector {
     int32_t outer, inner;
     pmb_direction from, to;
     bool wide; /* more than half a turn */
+    bool full; /* all of it */
 } pmb_sector;
 
 /* False when there is nothing to draw: arguments as for pmb_sector_fill. */

@@ -17,7 +17,7 @@ static int32_t inside_by(const pmb_sector *s, const struct ring *ring, int32_t x
     int32_t inside = pmb_inside_disc(ring->outer, square);
     if (s->inner >= 0)
         inside = pmb_lesser(inside, -pmb_inside_disc(ring->inner, square));
-    if (inside <= -PMB_HALF_PIXEL)
+    if (inside <= -PMB_HALF_PIXEL || s->full)
         return inside;
     /* Behind both edges, which begin in the middle, neither is near. */
     if (s->wide && pmb_ahead(s->from, x, y) < 0 && pmb_ahead(s->to, x, y) < 0)

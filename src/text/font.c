@@ -138,7 +138,7 @@ pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font)
     return (pmb_font_metrics){m[0], m[1], m[2], m[3], m[4]};
 }
 
-static uint32_t checksum(const PMB_FLASH uint8_t *bytes, uint32_t count)
+static uint32_t checksum(const PMB_FLASH uint8_t *bytes, size_t count)
 {
     uint32_t crc = PMB_CRC_START;
     for (; count > 0; count--)

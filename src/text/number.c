@@ -56,7 +56,7 @@ static uint8_t divide_by_ten(uint32_t *value)
 #endif
 }
 
-size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number *how)
+size_t pmb_number_text(char *text, size_t size, const pmb_number *how, int32_t value)
 {
     struct backwards b = {.text = text, .size = size};
     /* The magnitude of INT32_MIN has no int32_t. */
@@ -83,7 +83,7 @@ size_t pmb_number_text(char *text, size_t size, int32_t value, const pmb_number 
     return finish(&b, how->width);
 }
 
-size_t pmb_hex_text(char *text, size_t size, uint32_t value, uint8_t digits)
+size_t pmb_hex_text(char *text, size_t size, uint8_t digits, uint32_t value)
 {
     static const char symbols[] = "0123456789ABCDEF";
     struct backwards b = {.text = text, .size = size};
@@ -100,7 +100,7 @@ static void put_two(struct backwards *b, uint32_t value)
     put(b, (char)('0' + value / 10));
 }
 
-size_t pmb_time_text(char *text, size_t size, uint32_t seconds, bool with_seconds)
+size_t pmb_time_text(char *text, size_t size, bool with_seconds, uint32_t seconds)
 {
     struct backwards b = {.text = text, .size = size};
     seconds %= 86400;

@@ -91,8 +91,8 @@ pmb_size pmb_terminal_size(const pmb_terminal *t, const pmb_text_style *style)
     return (pmb_size){pmb_coordinate(width * t->columns), pmb_coordinate(line * t->rows)};
 }
 
-void pmb_terminal_draw(pmb_canvas *c, const pmb_terminal *t, const pmb_text_style *style,
-                       pmb_point p)
+void pmb_terminal_draw(pmb_canvas *c, const pmb_terminal *t, pmb_point p,
+                       const pmb_text_style *style)
 {
     const pmb_size size = pmb_terminal_size(t, style);
     const pmb_rect area = {p.x, p.y, size.w, size.h};

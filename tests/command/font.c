@@ -157,7 +157,7 @@ static void packed_glyphs_are_the_plain_ones(void **state)
             assert_says(o.out, "(0 packed)");
             pmb_font font = load("o.pmf");
             draw_in_all_ways(&font, plain, sizeof plain);
-            const uint32_t before = font.size;
+            const size_t before = font.size;
             o = shell(make, size, bits, "");
             font = load("o.pmf");
             assert_true(font.size < before);

@@ -225,11 +225,11 @@ static void the_c_sources_compile_and_are_counted(void **state)
         fail_msg("%s%s", o.out, o.err);
     const pmb_picture picture = load("sign.pbp");
     char line[100];
-    snprintf(line, sizeof line, "sign.c %23u  picture of 64x64", picture.source.size);
+    snprintf(line, sizeof line, "sign.c %23zu  picture of 64x64", picture.source.size);
     const char *at = strstr(o.out, "  sign.c ");
     assert_non_null(at);
     assert_int_equal(strtoul(at + 9, NULL, 10), picture.source.size);
-    snprintf(line, sizeof line, "of 1024: %u are left", 1024 - 2 * picture.source.size);
+    snprintf(line, sizeof line, "of 1024: %zu are left", 1024 - 2 * picture.source.size);
     assert_says(o.out, line);
 }
 

@@ -6,12 +6,12 @@ static void the_core_needs_only_memory_functions(void **state)
 {
     (void)state;
     /* Undefined symbols of the archive that no object of it defines. */
-    const struct outcome o = shell(
-        "nm --undefined-only %s/libpemble.a | awk '$1==\"U\"{print $2}' | sort -u >used; "
-        "nm --defined-only %s/libpemble.a | awk 'NF==3{print $3}' | sort -u >made; "
-        "comm -23 used made | grep -vE '^(mem(cpy|set|move|cmp)|_GLOBAL_OFFSET_TABLE_|"
-        "__(asan|ubsan|gcov|sanitizer)_.*|__stack_chk_fail)$'",
-        BUILD_DIR, BUILD_DIR);
+    const struct outcome o =
+        shell("nm --undefined-only %s/libpemble.a | awk '$1==\"U\"{print $2}' | sort -u >used; "
+              "nm --defined-only %s/libpemble.a | awk 'NF==3{print $3}' | sort -u >made; "
+              "comm -23 used made | grep -vE '^(mem(cpy|set|move|cmp)|_GLOBAL_OFFSET_TABLE_|"
+              "__(asan|ubsan|gcov|sanitizer)_.*|__stack_chk_fail)$'",
+              BUILD_DIR, BUILD_DIR);
     assert_string_equal(o.out, "");
 }
 
@@ -20,10 +20,10 @@ static void the_core_has_no_mutable_file_scope_data(void **state)
     (void)state;
     /* Sanitizers add data of their own, so only a plain build is looked at. */
     /* const tables that hold addresses are in .data.rel.ro, which nm also marks d. */
-    const struct outcome o = shell(
-        "nm %s/libpemble.a | grep -q __asan_ || nm %s/libpemble.a | grep -q __gcov_ || "
-        "objdump -t %s/libpemble.a | grep -E ' O \\.(bss|data)' | grep -v data.rel.ro",
-        BUILD_DIR, BUILD_DIR, BUILD_DIR);
+    const struct outcome o =
+        shell("nm %s/libpemble.a | grep -q __asan_ || nm %s/libpemble.a | grep -q __gcov_ || "
+              "objdump -t %s/libpemble.a | grep -E ' O \\.(bss|data)' | grep -v data.rel.ro",
+              BUILD_DIR, BUILD_DIR, BUILD_DIR);
     assert_string_equal(o.out, "");
     assert_string_equal(o.err, "");
 }

@@ -1,4 +1,5 @@
 /* Rectangles at and beyond the edges of what coordinates can hold. */
+#include <limits.h>
 #include "test.h"
 
 static void assert_rect(pmb_rect r, int x, int y, int w, int h)
@@ -94,6 +95,21 @@ static void every_status_has_a_text_of_its_own(void **state)
             assert_string_not_equal(pmb_status_text((pmb_status)a), pmb_status_text((pmb_status)b));
 }
 
+static void degrees_are_right_for_every_int(void **state)
+{
+    (void)state;
+    static const int degrees[] = {0,     90,     -90,     359,     360,    -360,
+                                  32768, -32769, 1000000, INT_MAX, INT_MIN};
+    for (size_t i = 0; i < LENGTH(degrees); i++) {
+        const int rest = (degrees[i] % 360 + 360) % 360;
+        const pmb_angle wanted = (pmb_angle)rest * 65536 / 360, is = PMB_DEGREES(degrees[i]);
+        assert_true((is - wanted + 1) % 65536 <= 2); /* rounded towards 0 */
+    }
+    assert_int_equal(PMB_DEGREES(360), 65536); /* all of a circle, as a sweep */
+    assert_int_equal(pmb_sine(PMB_DEGREES(450)), pmb_sine(PMB_DEGREES(90)));
+    assert_in_range(pmb_cosine(PMB_DEGREES(-60)), 16382, 16386);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -107,6 +123,7 @@ int main(void)
         cmocka_unit_test(inset_both_ways),
         test_without(PMB_ONE_BIT, colours_keep_their_ends),
         cmocka_unit_test(every_status_has_a_text_of_its_own),
+        cmocka_unit_test(degrees_are_right_for_every_int),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

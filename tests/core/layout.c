@@ -67,11 +67,11 @@ static void sizes_are_placed_in_nine_ways(void **state)
 {
     (void)state;
     const pmb_rect r = {10, 20, 41, 31};
-    for (int8_t a = -1; a <= 1; a++)
-        for (int8_t d = -1; d <= 1; d++)
-            assert_rect(pmb_layout_place(r, (pmb_size){11, 5}, a, d), 10 + 15 * (a + 1),
-                        20 + 13 * (d + 1), 11, 5);
-    assert_rect(pmb_layout_place(r, (pmb_size){100, 100}, 1, 0), 10, 20, 41, 31);
+    for (int a = PMB_LEFT; a <= PMB_RIGHT; a++)
+        for (int d = PMB_TOP; d <= PMB_BOTTOM; d++)
+            assert_rect(pmb_layout_place(r, (pmb_size){11, 5}, (pmb_across)a, (pmb_down)d),
+                        10 + 15 * a, 20 + 13 * d, 11, 5);
+    assert_rect(pmb_layout_place(r, (pmb_size){100, 100}, PMB_RIGHT, PMB_MIDDLE), 10, 20, 41, 31);
 }
 
 /* The same screen on an LCD of 84x48 and a TFT of 320x240. */

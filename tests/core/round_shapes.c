@@ -169,7 +169,7 @@ static void sectors_share_a_ring_without_gap_or_overlap(void **state)
             for (int y = 0; y < H; y++)
                 for (int x = 0; x < W; x++)
                     hits[y][x] = (uint8_t)(hits[y][x] + is_set(&s, x, y));
-            from = (pmb_angle)(from + sweep);
+            from = (from + sweep) & 0xFFFF;
             turned += sweep;
         }
         assert_int_equal(from, start);
@@ -420,6 +420,27 @@ static void extremes_stay_in_the_buffer(void **state)
     }
 }
 
+/* A sweep of a whole turn or more is the ring, with nothing missing where it begins. */
+static void a_full_sweep_is_the_whole_ring(void **state)
+{
+    (void)state;
+    static const pmb_angle sweeps[] = {PMB_DEGREES(360), PMB_DEGREES(720), PMB_DEGREES(361)};
+    for (size_t i = 0; i < LENGTH(sweeps); i++)
+        for (int16_t inner = -1; inner < 20; inner = (int16_t)(inner + 7)) {
+            static struct sheet ring, sector;
+            open_sheet(&ring);
+            open_sheet(&sector);
+            if (inner < 0)
+                pmb_circle_fill(&ring.c, pmb_point_of(30, 28), 20, PMB_WHITE);
+            else
+                pmb_ellipse_ring(&ring.c, pmb_rect_of(10, 8, 41, 41), (int16_t)(20 - inner),
+                                 PMB_WHITE);
+            pmb_sector_fill(&sector.c, pmb_point_of(30, 28), 20, inner, PMB_DEGREES(37), sweeps[i],
+                            PMB_WHITE);
+            assert_memory_equal(ring.pixels, sector.pixels, sizeof ring.pixels);
+        }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -435,6 +456,7 @@ int main(void)
         cmocka_unit_test(curves_end_where_they_should_and_stay_inside),
         cmocka_unit_test(a_clip_changes_nothing_inside_it),
         cmocka_unit_test(extremes_stay_in_the_buffer),
+        cmocka_unit_test(a_full_sweep_is_the_whole_ring),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -341,7 +341,7 @@ static void draw_smooth(pmb_canvas *c, unsigned kind, unsigned seed, bool hard)
     const pmb_rect r = {(int16_t)(a.x - 8), (int16_t)(a.y - 8), (int16_t)random_below(s, 50),
                         (int16_t)random_below(s, 50)};
     const int16_t radius = (int16_t)random_below(s, 24), inner = (int16_t)(radius / 2);
-    const pmb_angle from = (pmb_angle)random_below(s, 65536), sweep = (pmb_angle)(from * 3u);
+    const pmb_angle from = (pmb_angle)random_below(s, 65536), sweep = from * 3 & 0xFFFF;
     const uint8_t width = (uint8_t)random_below(s, 12);
     switch (kind) {
     case 0:

@@ -164,7 +164,7 @@ static void lines_are_broken_with_their_kerning(void **state)
 static void tabular_digits_do_not_jump(void **state)
 {
     (void)state;
-    const uint32_t size = pmb_font_jetty.size;
+    const size_t size = pmb_font_jetty.size;
     uint8_t *bytes = malloc(size);
     const pmb_font font = {bytes, size};
     memcpy(bytes, pmb_font_jetty.bytes, size);
@@ -199,7 +199,7 @@ static void damage_to_packed_fonts_is_found(void **state)
     (void)state;
     static const pmb_font *const fonts[] = {&pmb_font_bollard32, &pmb_font_smooth12};
     for (size_t f = 0; f < LENGTH(fonts); f++) {
-        const uint32_t size = fonts[f]->size;
+        const size_t size = fonts[f]->size;
         uint8_t *bytes = malloc(size);
         const pmb_font font = {bytes, size};
         memcpy(bytes, fonts[f]->bytes, size);

@@ -24,7 +24,7 @@ static void assert_shows(const pmb_terminal *t, const char *const lines[ROWS])
     static struct sheet s, want;
     open_sheet(&s);
     open_sheet(&want);
-    pmb_terminal_draw(&s.c, t, &style, (pmb_point){3, 5});
+    pmb_terminal_draw(&s.c, t, (pmb_point){3, 5}, &style);
     const pmb_font_metrics m = pmb_font_measure(style.font);
     const int cell = pmb_text_width(&style, "M");
     for (int row = 0; row < ROWS; row++)
@@ -105,7 +105,7 @@ static void it_fills_its_ground_and_nothing_else(void **state)
     assert_int_equal(pmb_terminal_init(&t, cells, COLUMNS, ROWS), PMB_OK);
     const pmb_size size = pmb_terminal_size(&t, &opaque);
     open_sheet(&s);
-    pmb_terminal_draw(&s.c, &t, &opaque, (pmb_point){3, 5});
+    pmb_terminal_draw(&s.c, &t, (pmb_point){3, 5}, &opaque);
     for (int16_t y = 0; y < 64; y++)
         for (int16_t x = 0; x < 96; x++)
             assert_int_equal(pmb_canvas_peek(&s.c, (pmb_point){x, y}) == PMB_WHITE,

@@ -304,7 +304,7 @@ static void a_missing_character_shows_the_replacement(void **state)
 static void damaged_fonts_are_refused(void **state)
 {
     (void)state;
-    const uint32_t size = pmb_font_jetty.size;
+    const size_t size = pmb_font_jetty.size;
     uint8_t *bytes = malloc(size);
     pmb_font font = {bytes, size};
     memcpy(bytes, pmb_font_jetty.bytes, size);

@@ -154,7 +154,7 @@ static void an_opaque_box_covers_what_was_there(void **state)
 static void assert_number(int32_t value, pmb_number how, const char *want)
 {
     char text[40];
-    const size_t length = pmb_number_text(text, sizeof text, value, &how);
+    const size_t length = pmb_number_text(text, sizeof text, &how, value);
     assert_string_equal(text, want);
     assert_int_equal(length, strlen(want));
 }
@@ -198,11 +198,11 @@ static void a_small_buffer_shows_that_it_is_small(void **state)
     (void)state;
     char text[6] = "?????";
     const pmb_number how = {.decimals = 1};
-    assert_int_equal(pmb_number_text(text, 5, 10132, &how), 6);
+    assert_int_equal(pmb_number_text(text, 5, &how, 10132), 6);
     assert_string_equal(text, "####");
     assert_int_equal(text[5], '\0');
-    assert_int_equal(pmb_number_text(NULL, 0, 10132, &how), 6);
-    assert_int_equal(pmb_number_text(text, 6, 1013, &how), 5);
+    assert_int_equal(pmb_number_text(NULL, 0, &how, 10132), 6);
+    assert_int_equal(pmb_number_text(text, 6, &how, 1013), 5);
     assert_string_equal(text, "101.3");
 }
 
@@ -210,15 +210,15 @@ static void times_and_hexadecimal(void **state)
 {
     (void)state;
     char text[16];
-    assert_int_equal(pmb_time_text(text, sizeof text, 14 * 3600 + 5 * 60 + 9, false), 5);
+    assert_int_equal(pmb_time_text(text, sizeof text, false, 14 * 3600 + 5 * 60 + 9), 5);
     assert_string_equal(text, "14:05");
-    pmb_time_text(text, sizeof text, 86400 + 59, true);
+    pmb_time_text(text, sizeof text, true, 86400 + 59);
     assert_string_equal(text, "00:00:59");
-    assert_int_equal(pmb_hex_text(text, sizeof text, 0x3C, 2), 2);
+    assert_int_equal(pmb_hex_text(text, sizeof text, 2, 0x3C), 2);
     assert_string_equal(text, "3C");
-    pmb_hex_text(text, sizeof text, 0xDEADBEEF, 9);
+    pmb_hex_text(text, sizeof text, 9, 0xDEADBEEF);
     assert_string_equal(text, "DEADBEEF");
-    pmb_hex_text(text, sizeof text, 0xAB, 0);
+    pmb_hex_text(text, sizeof text, 0, 0xAB);
     assert_string_equal(text, "B");
 }
 

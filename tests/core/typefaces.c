@@ -4,9 +4,10 @@
 static void typefaces_made_anew_are_those_that_are_kept(void **state)
 {
     (void)state;
-    const struct outcome o = shell("mkdir anew && %s/tools/bake/typefaces.sh %s/pemble-bake anew && "
-                                   "diff -r anew %s/src/fonts",
-                                   SOURCE_DIR, BUILD_DIR, SOURCE_DIR);
+    const struct outcome o =
+        shell("mkdir anew && %s/tools/bake/typefaces.sh %s/pemble-bake anew && "
+              "diff -r anew %s/src/fonts",
+              SOURCE_DIR, BUILD_DIR, SOURCE_DIR);
     assert_string_equal(o.err, "");
     assert_string_equal(o.out, "");
     assert_int_equal(o.status, 0);

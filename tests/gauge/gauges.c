@@ -311,12 +311,12 @@ static void hands_show_the_time_and_the_rose_the_heading(void **state)
         const pmb_rect r = {0, 0, 101, 101};
         const pmb_angle angle = (pmb_angle)(minute % 60 * 65536 / 60);
         open_sheet(&s, &pmb_rgb565, all);
-        pmb_clock_draw(&s.c, &pmb_theme_color, r, minute * 60, false);
+        pmb_clock_draw(&s.c, &pmb_theme_color, r, false, minute * 60);
         const pmb_point tip = pmb_polar((pmb_point){50, 50}, angle, 36);
         assert_int_equal(at(&s, tip.x, tip.y), pmb_theme_color.ink);
         /* Half a day later it is the same. */
         open_sheet(&t, &pmb_rgb565, all);
-        pmb_clock_draw(&t.c, &pmb_theme_color, r, minute * 60 + 43200, false);
+        pmb_clock_draw(&t.c, &pmb_theme_color, r, false, minute * 60 + 43200);
         assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
         /* North is where it should be: as far to the left as we look to the right. */
         open_sheet(&t, &pmb_rgb565, all);

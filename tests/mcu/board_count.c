@@ -33,11 +33,12 @@ static void wait_us(void *context, uint32_t time)
     microseconds += time;
 }
 
-static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
+static pmb_status i2c_write(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,
                             size_t head_count, const uint8_t *body, size_t body_count)
 {
     (void)context;
     (void)bus;
+    (void)address;
     (void)head;
     (void)body;
     sent += head_count + body_count;

@@ -26,7 +26,7 @@ static uint32_t digest(const PMB_FLASH pmb_format *format, int16_t rows, pmb_pai
 static void say_digest(uint32_t value)
 {
     char text[10];
-    (void)pmb_hex_text(text, sizeof text, value, 8);
+    (void)pmb_hex_text(text, sizeof text, 8, value);
     say(" ");
     say(text);
 }

@@ -24,7 +24,7 @@ static void draw_field(pmb_canvas *c, int16_t top, const char *name, const char 
     pmb_round_stroke(c, (pmb_rect){0, top, 84, 24}, 5, PMB_BLACK);
     pmb_text(c, &small, (pmb_point){5, (int16_t)(top + 16)}, name);
     pmb_text(c, &small, (pmb_point){unit_x, (int16_t)(top + 16)}, unit);
-    (void)pmb_number_text(text, sizeof text, value, &(pmb_number){.decimals = decimals});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = decimals}, value);
     pmb_text(c, &large,
              (pmb_point){(int16_t)(unit_x - 1 - pmb_text_width(&large, text)), (int16_t)(top + 22)},
              text);

@@ -8,11 +8,11 @@ static void lines(pmb_canvas *c, void *scene)
     char text[16];
     (void)scene;
     pmb_text(c, &small, at(2, 9), "Tide \xC2\xB1 9\xC2\xB0 \xFF");
-    (void)pmb_number_text(text, sizeof text, -1234567, &(pmb_number){.decimals = 3, .group = ' '});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 3, .group = ' '}, -1234567);
     pmb_text(c, &small, at(2, 20), text);
-    (void)pmb_time_text(text, sizeof text, 51609, true);
+    (void)pmb_time_text(text, sizeof text, true, 51609);
     pmb_text(c, &large, at(2, 44), text);
-    (void)pmb_hex_text(text, sizeof text, 0xC0FFEE, 6);
+    (void)pmb_hex_text(text, sizeof text, 6, 0xC0FFEE);
     pmb_text(c, &small, at(2, 60), text);
 }
 

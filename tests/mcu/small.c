@@ -80,8 +80,8 @@ static uint32_t digest_of_numbers(void)
                                 .zeros = random_below(2),
                                 .plus = random_below(2),
                                 .group = random_below(2) ? ' ' : 0};
-        const size_t count = pmb_number_text(text, (size_t)random_below(30),
-                                             (int32_t)(high | (uint16_t)random_below(32767)), &how);
+        const size_t count = pmb_number_text(text, (size_t)random_below(30), &how,
+                                             (int32_t)(high | (uint16_t)random_below(32767)));
         digest = pmb_crc_add(digest, (uint8_t)count);
         for (size_t i = 0; i < sizeof text; i++)
             digest = pmb_crc_add(digest, (uint8_t)text[i]);

@@ -9,7 +9,7 @@
 static void say_number(char what, uint32_t value)
 {
     char text[14] = {what, ' '};
-    (void)pmb_number_text(text + 2, sizeof text - 2, (int32_t)value, &(pmb_number){0});
+    (void)pmb_number_text(text + 2, sizeof text - 2, &(pmb_number){0}, (int32_t)value);
     say(text);
 }
 
@@ -36,7 +36,7 @@ static pmb_status spi(void *context, const pmb_bus *bus, const uint8_t *out, uin
     say("s ");
     for (size_t i = 0; i < count; i++) {
         char text[4];
-        (void)pmb_hex_text(text, sizeof text, out ? out[i] : 0, 2);
+        (void)pmb_hex_text(text, sizeof text, 2, out ? out[i] : 0);
         say(text);
     }
     say("\n");

@@ -105,7 +105,7 @@ static struct block plain(uint16_t color, int w, int h)
 static pmb_sprite sprite_of(const pmb_picture *picture, int16_t x, int16_t y)
 {
     pmb_sprite s;
-    assert_int_equal(pmb_sprite_of(&s, picture, NULL, (pmb_point){x, y}), PMB_OK);
+    assert_int_equal(pmb_sprite_init(&s, picture, NULL, (pmb_point){x, y}), PMB_OK);
     return s;
 }
 
@@ -262,7 +262,7 @@ static void the_pacer_waits_for_the_rate_and_counts(void **state)
     (void)state;
     pmb_pacer p;
     uint32_t now = UINT32_MAX - 30000; /* the time wraps on the way */
-    pmb_pacer_start(&p, 50, now);
+    pmb_pacer_init(&p, 50, now);
     for (int i = 0; i < 10; i++) {
         pmb_pacer_draw(&p, now);
         pmb_pacer_send(&p, now += 4000);

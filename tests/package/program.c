@@ -1,5 +1,5 @@
-/* program.c - draws one picture with what is in the archive; each way of building it must end in the
- * same digest. It is C and C++. */
+/* program.c - draws one picture with what is in the archive; each way of building it must end in
+ * the same digest. It is C and C++. */
 #ifdef SINGLE
 #include "pemble.h"
 #else
@@ -25,7 +25,7 @@ static void paint(pmb_canvas *c)
     pmb_circle_fill(c, pmb_point_of(100, 32), 20, PMB_WHITE);
     pmb_line(c, pmb_point_of(4, 60), pmb_point_of(90, 20), PMB_WHITE);
     pmb_text(c, &style, pmb_point_of(6, 14), "PELLAN QUAY");
-    (void)pmb_number_text(number, sizeof number, 412, &two);
+    (void)pmb_number_text(number, sizeof number, &two, 412);
     style.font = &pmb_font_bollard20;
     pmb_text(c, &style, pmb_point_of(6, 50), number);
 }
@@ -45,7 +45,7 @@ int main(void)
         for (uint8_t i = 0; i < 128; i++)
             digest = (digest ^ band[i]) * 16777619u;
     }
-    (void)pmb_hex_text(text, sizeof text, digest, 8);
+    (void)pmb_hex_text(text, sizeof text, 8, digest);
     say("digest ");
     say(text);
     say("\n");

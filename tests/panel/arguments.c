@@ -33,7 +33,7 @@ static void impossible_panels_are_refused(void **state)
         config.offset = offsets[i];
         refuse(&config, PMB_ERR_ARGUMENT);
     }
-    static const uint8_t addresses[] = {0, 0x3B, 0x3E, 0x78};
+    static const uint8_t addresses[] = {0x01, 0x3B, 0x3E, 0x78};
     for (size_t i = 0; i < LENGTH(addresses); i++) {
         pmb_panel_config config = oled;
         config.bus.address = addresses[i];
@@ -54,6 +54,19 @@ static void impossible_panels_are_refused(void **state)
     config = oled;
     config.com = (pmb_com_layout)5;
     refuse(&config, PMB_ERR_ARGUMENT);
+}
+
+/* Zero is the usual address of the controller. */
+static void no_address_is_the_usual_one(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_panel_config config = oled;
+    config.bus.address = 0;
+    rig_open(&rig, &config, 0, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_OK);
+    assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+    rig_close(&rig);
 }
 
 static void a_port_that_lacks_a_callback_is_refused(void **state)
@@ -147,6 +160,7 @@ int main(void)
         test_without(PMB_NO_CHECKS, null_pointers_are_refused),
         test_without(PMB_NO_CHECKS | PMB_NO_TILES, too_little_memory_is_refused),
         test_without(PMB_NO_CHECKS, parts_that_a_buffer_does_not_hold_are_refused),
+        cmocka_unit_test(no_address_is_the_usual_one),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

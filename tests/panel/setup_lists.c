@@ -13,10 +13,10 @@ static void take(bool is_data, const uint8_t *bytes, size_t count)
         wire[sent++] = (uint16_t)(is_data << 8 | bytes[i]);
 }
 
-static pmb_status i2c_write(void *context, const pmb_bus *bus, const uint8_t *head,
+static pmb_status i2c_write(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,
                             size_t head_count, const uint8_t *body, size_t body_count)
 {
-    (void)context, (void)bus, (void)head_count;
+    (void)context, (void)bus, (void)address, (void)head_count;
     take(head[0] == 0x40, body, body_count);
     return PMB_OK;
 }

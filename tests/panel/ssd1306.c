@@ -68,12 +68,12 @@ static void sleep_darkens_and_wake_brings_the_picture_back(void **state)
     const unsigned lit = glass_lit_count(&rig);
     assert_int_equal(pmb_panel_sleep(&rig.panel), PMB_OK);
     assert_int_equal(glass_lit_count(&rig), 0);
-    assert_int_equal(rig.port->i2c_read(rig.port->context, &rig.config.bus, &status_byte, 1),
+    assert_int_equal(rig.port->i2c_read(rig.port->context, &rig.config.bus, 0x3C, &status_byte, 1),
                      PMB_OK);
     assert_int_equal(status_byte & 0x40, 0x40);
     assert_int_equal(pmb_panel_wake(&rig.panel), PMB_OK);
     assert_int_equal(glass_lit_count(&rig), lit);
-    assert_int_equal(rig.port->i2c_read(rig.port->context, &rig.config.bus, &status_byte, 1),
+    assert_int_equal(rig.port->i2c_read(rig.port->context, &rig.config.bus, 0x3C, &status_byte, 1),
                      PMB_OK);
     assert_int_equal(status_byte & 0x40, 0);
     assert_no_complaints(&rig);

@@ -17,7 +17,7 @@ struct show {
     struct block block;
     pmb_picture reel;
     uint8_t *memory;
-    uint32_t bytes;
+    size_t bytes;
 };
 
 /* Frames that differ in a part, some not at all. */
@@ -167,7 +167,7 @@ static void reels_play_from_a_reader(void **state)
     struct card card = {s.block.bytes, (uint32_t)s.block.size, 0, 0};
     const pmb_reader reader = {&card, card_read, card_seek};
     const pmb_picture there = {{NULL, 0, &reader}};
-    const uint32_t bytes = pmb_reel_memory(&there);
+    const size_t bytes = pmb_reel_memory(&there);
     assert_true(bytes > s.bytes); /* the tables are in it */
     uint8_t *memory = malloc(bytes);
     assert_int_equal(pmb_reel_open(&player, &there, PMB_REEL_LOOP, memory, bytes), PMB_OK);

@@ -19,13 +19,13 @@ static pmb_status start(void *context, const pmb_bus *bus, const uint8_t *out, s
 {
     sending = true;
     started++;
-    return bench_port->start(context, bus, out, count);
+    return bench_port->spi_start(context, bus, out, count);
 }
 
 static pmb_status wait(void *context, const pmb_bus *bus)
 {
     sending = false;
-    return bench_port->wait(context, bus);
+    return bench_port->spi_wait(context, bus);
 }
 
 static void paint(pmb_canvas *c, void *scene)
@@ -40,8 +40,8 @@ static void open_watched(struct rig *rig, const pmb_panel_config *config, void *
     pmb_bench_send_behind(rig->bench);
     bench_port = rig->port;
     watched = *bench_port;
-    watched.start = start;
-    watched.wait = wait;
+    watched.spi_start = start;
+    watched.spi_wait = wait;
     sending = false;
     started = overlapped = 0;
     assert_int_equal(pmb_panel_open(&rig->panel, &rig->config, &watched), PMB_OK);
@@ -146,7 +146,7 @@ static void a_start_that_fails_leaves_nobody_selected(void **state)
     real_port = *rig.port;
     failing = real_port;
     failing.pin_write = note_select;
-    failing.start = refuse_start;
+    failing.spi_start = refuse_start;
     assert_int_equal(pmb_panel_open(&rig.panel, &tft, &failing), PMB_OK);
     assert_int_equal(pmb_screen_init(&rig.screen, &rig.panel, band, sizeof band, NULL, 0), PMB_OK);
     assert_int_equal(pmb_screen_paint(&rig.screen, paint, &rig.panel.size), PMB_ERR_BUS);
@@ -179,11 +179,11 @@ static void the_bench_complains_of_what_is_not_waited_for(void **state)
     rig_build(&rig, &tft);
     pmb_bench_send_behind(rig.bench);
     void *const context = rig.port->context;
-    assert_int_equal(rig.port->start(context, &tft.bus, bytes, sizeof bytes), PMB_OK);
+    assert_int_equal(rig.port->spi_start(context, &tft.bus, bytes, sizeof bytes), PMB_OK);
     rig.port->pin_write(context, PMB_PIN(2), true);
     assert_non_null(strstr(pmb_module_complaint(rig.module, 0), "the board sets a pin while"));
     bytes[7] = 1;
-    (void)rig.port->wait(context, &tft.bus);
+    (void)rig.port->spi_wait(context, &tft.bus);
     assert_non_null(strstr(pmb_module_complaint(rig.module, 1), "the board changes the bytes"));
     rig_close(&rig);
 }

@@ -13,7 +13,7 @@ static const pmb_panel_config oled = {
 
 static pmb_status send(struct rig *rig, uint8_t control, const uint8_t *bytes, size_t count)
 {
-    return rig->port->i2c_write(rig->port->context, &bus, &control, 1, bytes, count);
+    return rig->port->i2c_write(rig->port->context, &bus, bus.address, &control, 1, bytes, count);
 }
 
 static void assert_complains(struct rig *rig, const uint8_t *command, size_t count, const char *how)
@@ -64,9 +64,9 @@ static void a_short_reset_and_a_fast_clock_are_complained_of(void **state)
     assert_non_null(strstr(pmb_module_complaint(rig.module, 0), "reset pulse"));
     pmb_bus fast = bus;
     fast.hertz = 1000000;
-    assert_int_equal(
-        rig.port->i2c_write(rig.port->context, &fast, (const uint8_t[]){0, 0xE3}, 2, NULL, 0),
-        PMB_OK);
+    assert_int_equal(rig.port->i2c_write(rig.port->context, &fast, fast.address,
+                                         (const uint8_t[]){0, 0xE3}, 2, NULL, 0),
+                     PMB_OK);
     assert_non_null(strstr(pmb_module_complaint(rig.module, 1), "faster than 400 kHz"));
     rig_close(&rig);
 }
@@ -78,15 +78,17 @@ static void nothing_answers_in_reset_or_elsewhere(void **state)
     rig_build(&rig, &oled);
     pmb_bus other = bus;
     other.address = 0x3D;
-    assert_int_equal(rig.port->i2c_write(rig.port->context, &other, NULL, 0, NULL, 0),
-                     PMB_ERR_NO_ANSWER);
+    assert_int_equal(
+        rig.port->i2c_write(rig.port->context, &other, other.address, NULL, 0, NULL, 0),
+        PMB_ERR_NO_ANSWER);
     rig.port->pin_write(rig.port->context, PMB_PIN(9), true);
     rig.port->pin_write(rig.port->context, PMB_PIN(9), false);
-    assert_int_equal(rig.port->i2c_write(rig.port->context, &bus, NULL, 0, NULL, 0),
+    assert_int_equal(rig.port->i2c_write(rig.port->context, &bus, bus.address, NULL, 0, NULL, 0),
                      PMB_ERR_NO_ANSWER);
     rig.port->wait_us(rig.port->context, 10);
     rig.port->pin_write(rig.port->context, PMB_PIN(9), true);
-    assert_int_equal(rig.port->i2c_write(rig.port->context, &bus, NULL, 0, NULL, 0), PMB_OK);
+    assert_int_equal(rig.port->i2c_write(rig.port->context, &bus, bus.address, NULL, 0, NULL, 0),
+                     PMB_OK);
     rig_close(&rig);
 }
 
@@ -111,7 +113,8 @@ static void with_a_shorted_data_line_everything_seems_to_answer(void **state)
     for (uint8_t address = 0x08; address <= 0x77; address++) {
         pmb_bus any = bus;
         any.address = address;
-        assert_int_equal(rig.port->i2c_write(rig.port->context, &any, NULL, 0, NULL, 0), PMB_OK);
+        assert_int_equal(
+            rig.port->i2c_write(rig.port->context, &any, any.address, NULL, 0, NULL, 0), PMB_OK);
     }
     assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
     assert_int_equal(glass_lit_count(&rig), 0);

@@ -185,12 +185,13 @@ static void note(const uint8_t *bytes, size_t count)
     sent.count += count;
 }
 
-static pmb_status noting_i2c(void *context, const pmb_bus *bus, const uint8_t *head,
-                             size_t head_count, const uint8_t *body, size_t body_count)
+static pmb_status noting_i2c(void *context, const pmb_bus *bus, uint8_t address,
+                             const uint8_t *head, size_t head_count, const uint8_t *body,
+                             size_t body_count)
 {
     note(head, head_count);
     note(body, body_count);
-    return sent.bench->i2c_write(context, bus, head, head_count, body, body_count);
+    return sent.bench->i2c_write(context, bus, address, head, head_count, body, body_count);
 }
 
 static pmb_status noting_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,

@@ -20,7 +20,7 @@ static void segments(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part
 {
     const pmb_segments s = {theme, 4, 0, true};
     char text[16];
-    (void)pmb_number_text(text, sizeof text, part, &(pmb_number){.decimals = 1});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 1}, part);
     pmb_segments_draw(c, &s, r, text, PMB_NORMAL);
 }
 
@@ -28,7 +28,7 @@ static void slanted(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
     const pmb_segments s = {theme, 4, 15, false};
     char text[16];
-    (void)pmb_time_text(text, sizeof text, (uint32_t)(part > 0 ? part : 0) * 600, false);
+    (void)pmb_time_text(text, sizeof text, false, (uint32_t)(part > 0 ? part : 0) * 600);
     pmb_segments_draw(c, &s, r, text, PMB_ALARM);
 }
 
@@ -90,7 +90,7 @@ static void wandering(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int par
 
 static void clock_face(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
-    pmb_clock_draw(c, theme, r, (uint32_t)(part > 0 ? part : 0) * 433, true);
+    pmb_clock_draw(c, theme, r, true, (uint32_t)(part > 0 ? part : 0) * 433);
 }
 
 static void compass(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)

@@ -13,8 +13,8 @@ pmb_color test_peek(const pmb_canvas *c, pmb_point p)
     if (x < 0 || y < 0 || x >= c->bounds.w || y >= c->bounds.h)
         return PMB_BLACK;
     const int bit = f->rows_per_line == 8 ? y % 8 : x % 8;
-    const uint8_t byte = f->rows_per_line == 8 ? c->pixels[y / 8 * c->stride + x]
-                                               : c->pixels[y * c->stride + x / 8];
+    const uint8_t byte =
+        f->rows_per_line == 8 ? c->pixels[y / 8 * c->stride + x] : c->pixels[y * c->stride + x / 8];
     return byte >> (f->msb_first ? 7 - bit : bit) & 1 ? PMB_WHITE : PMB_BLACK;
 }
 #endif

@@ -49,7 +49,7 @@ static void paint(pmb_canvas *c, void *scene)
     const int left = b->next.minute - b->minute;
     char text[12] = "";
     if (left < SOON) {
-        const size_t n = pmb_number_text(text, sizeof text, left, &(pmb_number){0});
+        const size_t n = pmb_number_text(text, sizeof text, &(pmb_number){0}, left);
         memcpy(text + n, " min", 5);
         pmb_progress_draw(c, theme, box(3, 41, 78, 6), (uint32_t)(SOON - left), SOON);
     }

@@ -42,7 +42,7 @@ static void draw_now(pmb_canvas *c, const struct gangway *g, int top)
     char text[12] = "HW ";
     if (high >= 0)
         draw_right(c, right, top + 21, (clock_text(text + 3, high), text));
-    (void)pmb_number_text(text, sizeof text, height, &(pmb_number){.decimals = 2});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 2}, height);
     pmb_text(c, &large, at(0, top + 21), text);
     pmb_text(c, &small, at(pmb_text_width(&large, text), top + 21), "m");
     draw_right(c, right - 10, top + 8, rising ? "rising" : "falling");

@@ -69,7 +69,7 @@ static void draw_head(pmb_canvas *c, const struct kiosk *k)
         {PMB_ICON_LAMP_ON, PMB_NORMAL, !(k->lamps[0] || k->lamps[1] || k->lamps[2])}};
     char text[12];
     text_in(c, theme->text, theme->ink, box(8, 4, 160, 20), PMB_LEFT, "Pellan Quay");
-    (void)pmb_time_text(text, sizeof text, k->now / 1000, true);
+    (void)pmb_time_text(text, sizeof text, true, k->now / 1000);
     text_in(c, theme->text, theme->ink, box(240, 4, 72, 20), PMB_RIGHT, text);
     pmb_signs_draw(c, theme, box(180, 6, 56, 16), signs, 2);
     pmb_line_across(c, (pmb_point){8, 26}, 304, theme->faint);

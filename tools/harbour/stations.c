@@ -6,7 +6,7 @@ const struct station *const stations[STATIONS] = {&station_gangway, &station_win
 
 const char *clock_text(char *text, int minute)
 {
-    (void)pmb_time_text(text, 6, (uint32_t)minute * 60, false);
+    (void)pmb_time_text(text, 6, false, (uint32_t)minute * 60);
     return text;
 }
 

@@ -48,7 +48,7 @@ static const char *turn_cell(const void *data, uint16_t row, uint8_t column)
         return t->turns[row].high ? "high" : "low";
     if (column == 1)
         return clock_text(text, t->turns[row].minute);
-    (void)pmb_number_text(text, sizeof text, t->turns[row].height, &(pmb_number){.decimals = 2});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 2}, t->turns[row].height);
     return text;
 }
 
@@ -61,7 +61,7 @@ static const char *ferry_cell(const void *data, uint16_t row, uint8_t column)
         return clock_text(text, f->minute);
     if (column == 1)
         return f->to;
-    (void)pmb_number_text(text, sizeof text, f->berth, &(pmb_number){0});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){0}, f->berth);
     return text;
 }
 

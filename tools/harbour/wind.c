@@ -44,7 +44,7 @@ static void paint(pmb_canvas *c, void *scene)
     static const pmb_scale knots = {
         .least = 0, .most = 400, .major = 100, .decimals = 1, .zones = zones, .zone_count = 2};
     static const pmb_dial direction = {
-        .theme = &pmb_theme_color, .scale = &rose, .sweep = 65535, .pointer = true};
+        .theme = &pmb_theme_color, .scale = &rose, .sweep = PMB_DEGREES(360), .pointer = true};
     static const pmb_bar speed = {&pmb_theme_color, &knots, 0};
     static const pmb_segments digits = {&pmb_theme_color, 3, 6, true};
     static const pmb_font *const small = &pmb_font_smooth12;
@@ -56,18 +56,18 @@ static void paint(pmb_canvas *c, void *scene)
     draw_letters(c, theme, (pmb_point){120, 120});
     pmb_bar_curved_draw(c, &speed, box(48, 48, 145, 145), PMB_DEGREES(-130), PMB_DEGREES(260),
                         w->knots, w->gust);
-    (void)pmb_number_text(text, sizeof text, w->knots, &(pmb_number){.decimals = 1});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 1}, w->knots);
     pmb_segments_draw(c, &digits, box(76, 98, 88, 40), text, pmb_scale_level(&knots, w->knots));
     text_in(c, small, theme->quiet, box(80, 78, 80, 16), PMB_CENTER, "knots");
-    (void)pmb_number_text(text, sizeof text, w->gust / 10, &(pmb_number){0});
+    (void)pmb_number_text(text, sizeof text, &(pmb_number){0}, w->gust / 10);
     size_t end = 5;
     for (size_t i = 0; text[i]; i++)
         line[end++] = text[i];
     line[end] = '\0';
     text_in(c, small, pmb_level_color(theme, pmb_scale_level(&knots, w->gust)),
             box(80, 142, 80, 16), PMB_CENTER, line);
-    const size_t n = pmb_number_text(line, sizeof line, (w->from % 360 + 360) % 360,
-                                     &(pmb_number){.width = 3, .zeros = true});
+    const size_t n = pmb_number_text(line, sizeof line, &(pmb_number){.width = 3, .zeros = true},
+                                     (w->from % 360 + 360) % 360);
     memcpy(line + n, "°", sizeof "°");
     text_in(c, &pmb_font_smooth16, theme->ink, box(84, 166, 72, 20), PMB_CENTER, line);
 }

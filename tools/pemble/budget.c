@@ -119,7 +119,7 @@ static size_t say_asset(const char *path)
         printf("  %-26s %8zu  font\n", path, size);
     } else if (pmb_picture_check(&picture) == PMB_OK &&
                pmb_picture_measure(&picture, &info) == PMB_OK) {
-        const uint32_t playing = pmb_reel_memory(&picture);
+        const size_t playing = pmb_reel_memory(&picture);
         printf("  %-26s %8zu  %s of %dx%d", path, size, playing ? "reel" : "picture", info.size.w,
                info.size.h);
         if (playing)

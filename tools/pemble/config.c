@@ -384,10 +384,11 @@ static pmb_status no_transfer(void)
     return PMB_ERR_BUS;
 }
 
-static pmb_status no_i2c(void *context, const pmb_bus *bus, const uint8_t *head, size_t head_count,
-                         const uint8_t *body, size_t body_count)
+static pmb_status no_i2c(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,
+                         size_t head_count, const uint8_t *body, size_t body_count)
 {
-    (void)context, (void)bus, (void)head, (void)head_count, (void)body, (void)body_count;
+    (void)context, (void)bus, (void)address, (void)head, (void)head_count, (void)body,
+        (void)body_count;
     return no_transfer();
 }
 

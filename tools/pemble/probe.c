@@ -147,7 +147,8 @@ static int probe_i2c(struct stage *stage, int number)
     /* A device in reset does not answer: let it go first. */
     if (setup->config.reset != PMB_PIN_NONE)
         port->pin_write(port->context, setup->config.reset, true);
-    if (port->i2c_write(port->context, &setup->config.bus, NULL, 0, NULL, 0) == PMB_ERR_BUS)
+    if (port->i2c_write(port->context, &setup->config.bus, setup->config.bus.address, NULL, 0, NULL,
+                        0) == PMB_ERR_BUS)
         return verdict(
             NO_ANSWER, "SDA or SCL is held low: nothing can be sent on this bus",
             "take the panel off: if the line rises, it is shorted there; if not, look for a "

@@ -26,7 +26,7 @@ int stage_scan(const struct stage *stage, const pmb_bus *configured, uint8_t fou
     pmb_bus bus = *configured;
     int count = 0;
     for (bus.address = 0x08; bus.address <= 0x77; bus.address++)
-        if (port->i2c_write(port->context, &bus, NULL, 0, NULL, 0) == PMB_OK)
+        if (port->i2c_write(port->context, &bus, bus.address, NULL, 0, NULL, 0) == PMB_OK)
             found[count++] = bus.address;
     found[count] = 0;
     return count;

@@ -154,7 +154,7 @@ static void draw_wheel(pmb_canvas *c, int frame, int frames)
     pmb_circle_stroke(c, at(25, 25), 13, PMB_WHITE);
     pmb_circle_fill(c, at(25, 25), 3, PMB_WHITE);
     for (int i = 0; i < 8; i++) {
-        const pmb_angle angle = (pmb_angle)(turned + 8192 * i);
+        const pmb_angle angle = (pmb_angle)turned + 8192u * (pmb_angle)i;
         pmb_line(c, pmb_polar(at(25, 25), angle, 5), pmb_polar(at(25, 25), angle, 23), PMB_WHITE);
     }
 }
@@ -174,7 +174,7 @@ static void draw_crossing(pmb_canvas *c, int frame, int frames)
     const int lift = pmb_sine(phase) * 3 / 32767;
     draw_ferry(c, 18, 40 + lift, HULL, WALL, HULL, LAMP);
     for (int x = 0; x < 96; x++) {
-        const int y = 38 + pmb_sine((pmb_angle)(phase + x * 2048)) * 3 / 32767;
+        const int y = 38 + pmb_sine((pmb_angle)phase + 2048u * (pmb_angle)x) * 3 / 32767;
         pmb_line_down(c, at(x, y), (int16_t)(48 - y), SEA);
         pmb_pixel(c, at(x, y), FOAM);
     }
