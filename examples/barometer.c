@@ -26,11 +26,12 @@ static void paint(pmb_canvas *c, void *scene)
     static const pmb_ruler ruler = {&pmb_theme_dark, &numbers, PMB_WHITE, true};
     static const pmb_text_style large = {.font = &pmb_font_slipway_bold, .color = PMB_WHITE};
     static const pmb_text_style small = {.font = &pmb_font_jetty, .color = PMB_WHITE};
-    const struct barometer *b = scene;
+    static const pmb_number tenths = {.decimals = 1};
+    const struct barometer *b = (const struct barometer *)scene;
     const int16_t w = pmb_ruler_width(&ruler);
     char text[12];
     pmb_fill(c, PMB_BLACK);
-    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 1}, b->now);
+    (void)pmb_number_text(text, sizeof text, &tenths, b->now);
     pmb_text(c, &large, (pmb_point){0, 12}, text);
     pmb_text(c, &small, (pmb_point){(int16_t)(pmb_text_width(&large, text) + 3), 12}, "hPa");
     const char *trend = b->now > b->before + 5   ? "rising ↑"

@@ -6,9 +6,9 @@ static const pmb_panel_config kiosk = {
     .controller = &pmb_ili9341,
     .size = {240, 320},
     .bus = {.kind = &pmb_spi,
+            .hertz = 10000000,
             .select = PMB_PIN(17),
-            .data_command = PMB_PIN(20),
-            .hertz = 10000000},
+            .data_command = PMB_PIN(20)},
     .reset = PMB_PIN(21),
     .rotate = PMB_ROTATE_90,
 };
@@ -104,8 +104,8 @@ static void draw_head(pmb_canvas *c, const struct game *g)
     const pmb_theme *theme = &pmb_theme_color;
     const pmb_text_style text = {.font = theme->text, .color = theme->ink};
     char score[32] = "score ", best[32] = "best ";
-    (void)pmb_number_text(score + 6, sizeof score - 6, &(pmb_number){0}, (int32_t)g->score);
-    (void)pmb_number_text(best + 5, sizeof best - 5, &(pmb_number){0}, (int32_t)g->best);
+    (void)pmb_number_text(score + 6, sizeof score - 6, NULL, (int32_t)g->score);
+    (void)pmb_number_text(best + 5, sizeof best - 5, NULL, (int32_t)g->best);
     pmb_rect_fill(c, (pmb_rect){0, 0, W, TOP}, theme->ground);
     pmb_text(c, &text, (pmb_point){8, 20}, score);
     pmb_text(c, &text, (pmb_point){(int16_t)(W - 8 - pmb_text_width(&text, best)), 20}, best);
@@ -114,7 +114,7 @@ static void draw_head(pmb_canvas *c, const struct game *g)
 static void paint(pmb_canvas *c, void *scene)
 {
     static const pmb_message lost = {&pmb_theme_color, PMB_ICON_BOAT, "A buoy!", PMB_CAUTION};
-    const struct game *g = scene;
+    const struct game *g = (const struct game *)scene;
     pmb_fill(c, SEA);
     /* Crests that drift half as fast as the buoys. */
     for (int16_t i = 0; i < 24; i++) {

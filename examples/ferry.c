@@ -47,7 +47,7 @@ static pmb_status start(struct sea *s, const pmb_panel *panel)
     s->in_color = !panel->format->one_bit;
     s->now = s->before = 0;
     const pmb_picture *picture = s->in_color ? &ferry_color : &ferry_one_bit;
-    const pmb_picture_style style = {.scale = s->size.w >= 240 ? 2 : 1};
+    const pmb_picture_style style = {.scale = (uint8_t)(s->size.w >= 240 ? 2 : 1)};
     pmb_status status = pmb_sprite_init(&s->ferry, picture, &style, (pmb_point){2, 0});
     s->ferry.bounds = (pmb_rect){0, 0, s->size.w, s->size.h};
     s->ferry.bounce = true;
@@ -93,17 +93,17 @@ static void draw_waves(pmb_canvas *c, const struct sea *s, int32_t y, int32_t sp
 
 static void paint(pmb_canvas *c, void *scene)
 {
-    struct sea *s = scene;
+    struct sea *s = (struct sea *)scene;
     const pmb_color sky = s->in_color ? PMB_RGB(160, 200, 224) : PMB_BLACK;
     const pmb_color water = s->in_color ? PMB_RGB(24, 72, 104) : PMB_BLACK;
     const pmb_color foam = s->in_color ? PMB_RGB(176, 212, 224) : PMB_WHITE;
     const int16_t w = s->size.w, h = s->size.h, line = (int16_t)(h * 5 / 8);
     const pmb_sprite *const sprites[] = {&s->ferry};
     /* The gull is drawn in lines: only its light pixels. */
-    const pmb_picture_style wings = {.mask = true,
+    const pmb_picture_style wings = {.scale = (uint8_t)(w >= 240 ? 2 : 1),
+                                     .mask = true,
                                      .recolor = true,
-                                     .light = s->in_color ? PMB_RGB(32, 40, 56) : PMB_WHITE,
-                                     .scale = w >= 240 ? 2 : 1};
+                                     .light = s->in_color ? PMB_RGB(32, 40, 56) : PMB_WHITE};
     pmb_fill(c, sky);
     pmb_rect_fill(c, (pmb_rect){0, line, w, (int16_t)(h - line)}, water);
     pmb_reel_draw(c, &s->gull, at(w - 24 * wings.scale - (int32_t)(s->now / 60) % (w / 2), h / 12),

@@ -24,7 +24,7 @@ static void paint(pmb_canvas *c, void *scene)
     pmb_fill(c, PMB_BLACK);
     pmb_rect_stroke(c, (pmb_rect){0, 0, 128, 64}, PMB_WHITE);
     centred(c, &label, 13, "TIDE AT PELLAN QUAY");
-    centred(c, &figures, 50, scene);
+    centred(c, &figures, 50, (const char *)scene);
     centred(c, &label, 60, "metres");
 }
 
@@ -34,6 +34,7 @@ int main(void)
     static pmb_tile tiles[PMB_TILES(128, 64)]; /* what is on the glass: only changes are sent */
     pmb_panel panel;
     pmb_screen screen;
+    char height[] = "4.12";
     const pmb_panel_config *const panels[] = {&gangway, NULL};
 
     pmb_status status = pmb_panel_open(&panel, &gangway, board_start(panels));
@@ -41,7 +42,7 @@ int main(void)
         status = pmb_screen_init(&screen, &panel, band, sizeof band, tiles,
                                  sizeof tiles / sizeof tiles[0]);
     while (status == PMB_OK && board_running("first_light", 100)) {
-        status = pmb_screen_paint(&screen, paint, "4.12");
+        status = pmb_screen_paint(&screen, paint, height);
         panel.port->wait_us(panel.port->context, 20000);
     }
     return status == PMB_OK ? 0 : 1;

@@ -56,7 +56,8 @@ static void live(struct weather *w)
         w->air = 10080 + 120 * pmb_cosine((pmb_angle)(i * 150)) / 32767;
         w->wind = 170 + 70 * pmb_sine((pmb_angle)(i * 900)) / 32767 + i * 37 % 23;
         w->gust = w->wind > w->gust ? w->wind : w->gust;
-        pmb_plot_push(&w->plot, (const int16_t[]){(int16_t)w->tide, (int16_t)w->air});
+        const int16_t now[] = {(int16_t)w->tide, (int16_t)w->air};
+        pmb_plot_push(&w->plot, now);
     }
 }
 
@@ -75,7 +76,7 @@ static void paint_kiosk(pmb_canvas *c, void *scene)
     static const pmb_bar gusts = {&pmb_theme_color, &wind_scale, 20};
     static const pmb_field air = {&pmb_theme_color, &air_scale, "air", "hPa"};
     static const pmb_field height = {&pmb_theme_color, &tide_scale, "tide", "m"};
-    const struct weather *w = scene;
+    const struct weather *w = (const struct weather *)scene;
     pmb_fill(c, pmb_theme_color.ground);
     pmb_dial_draw(c, &wind, at(6, 6, 132, 132), w->wind / 10, w->gust / 10);
     pmb_segments_draw(c, &clock, at(168, 8, 144, 40), "14:05", PMB_NORMAL);
@@ -93,9 +94,10 @@ static void paint_gangway(pmb_canvas *c, void *scene)
         &pmb_theme_dark, &dial_scale, PMB_DEGREES(-135), PMB_DEGREES(270), true, "kn", false};
     static const pmb_segments tide = {&pmb_theme_dark, 3, 0, false};
     static const pmb_bar bar = {&pmb_theme_dark, &wind_scale, 10};
-    const struct weather *w = scene;
+    const struct weather *w = (const struct weather *)scene;
+    static const pmb_number hundredths = {.decimals = 2};
     char text[12];
-    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 2}, w->tide);
+    (void)pmb_number_text(text, sizeof text, &hundredths, w->tide);
     pmb_fill(c, PMB_BLACK);
     pmb_dial_draw(c, &wind, at(0, 0, 64, 64), w->wind / 10, -1);
     pmb_segments_draw(c, &tide, at(68, 2, 60, 28), text, PMB_NORMAL);

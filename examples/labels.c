@@ -42,7 +42,7 @@ static void draw_field(pmb_canvas *c, pmb_rect r, const struct field *field)
 
 static void paint(pmb_canvas *c, void *scene)
 {
-    const struct field *fields = scene;
+    const struct field *fields = (const struct field *)scene;
     const int16_t half = (int16_t)(berth.size.h / 2);
     pmb_fill(c, PMB_WHITE);
     for (int16_t i = 0; i < 2; i++)

@@ -28,7 +28,7 @@ struct show {
 /* The slide, and its name on a strip below it. */
 static void paint(pmb_canvas *c, void *scene)
 {
-    const struct show *show = scene;
+    const struct show *show = (const struct show *)scene;
     const pmb_text_style style = {.font = &pmb_font_jetty, .color = PMB_BLACK};
     static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
     const int16_t strip = 14, h = (int16_t)(show->size.h - strip);

@@ -5,9 +5,9 @@ static const pmb_panel_config mast = {
     .controller = &pmb_gc9a01,
     .size = {240, 240},
     .bus = {.kind = &pmb_spi,
+            .hertz = 40000000,
             .select = PMB_PIN(17),
-            .data_command = PMB_PIN(20),
-            .hertz = 40000000},
+            .data_command = PMB_PIN(20)},
     .reset = PMB_PIN(21),
 };
 
@@ -38,11 +38,12 @@ static void paint(pmb_canvas *c, void *scene)
     static const pmb_text_style small = {.font = &pmb_font_smooth12,
                                          .color = PMB_RGB(136, 160, 176)};
     static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
-    const struct tide *t = scene;
+    static const pmb_number hundredths = {.decimals = 2};
+    const struct tide *t = (const struct tide *)scene;
     char text[12];
     pmb_fill(c, pmb_theme_color.ground);
     pmb_dial_draw(c, &dial, (pmb_rect){6, 6, 228, 228}, t->needle.value, t->highest);
-    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 2}, t->measured);
+    (void)pmb_number_text(text, sizeof text, &hundredths, t->measured);
     pmb_text_box(c, &large, (pmb_rect){70, 166, 100, 30}, &middle, text);
     pmb_text_box(c, &small, (pmb_rect){70, 194, 100, 16}, &middle, "metres of tide");
 }

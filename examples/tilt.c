@@ -23,11 +23,11 @@ static void draw_angle(pmb_canvas *c, int16_t y, const char *label, int32_t thou
     static const pmb_text_style small = {.font = &pmb_font_jetty, .color = PMB_WHITE};
     static const pmb_text_style large = {
         .font = &pmb_font_slipway_bold, .color = PMB_WHITE, .tabular = true};
+    static const pmb_number degrees = {.decimals = 1, .width = 5, .plus = true};
     char text[12];
     /* The sine of a small angle is the angle: a thousandth is 0.0573 degrees. */
     const int32_t tenths = (thousandths * 573 + (thousandths < 0 ? -500 : 500)) / 1000;
-    (void)pmb_number_text(text, sizeof text, &(pmb_number){.decimals = 1, .width = 5, .plus = true},
-                          tenths);
+    (void)pmb_number_text(text, sizeof text, &degrees, tenths);
     pmb_text(c, &small, (pmb_point){68, (int16_t)(y - 14)}, label);
     const int16_t width = pmb_text_width(&large, text);
     pmb_text(c, &large, (pmb_point){68, y}, text);
@@ -37,7 +37,7 @@ static void draw_angle(pmb_canvas *c, int16_t y, const char *label, int32_t thou
 static void paint(pmb_canvas *c, void *scene)
 {
     static const pmb_point middle = {31, 32};
-    const struct pontoon *p = scene;
+    const struct pontoon *p = (const struct pontoon *)scene;
     const int32_t x = cut(p->across.value), y = cut(p->down.value);
     const bool level = x > -LEVEL && x < LEVEL && y > -LEVEL && y < LEVEL;
     /* A bubble goes up, away from the lower side. */

@@ -55,7 +55,7 @@ static void paint(pmb_canvas *c, void *scene)
     static const pmb_text_style small = {.font = &pmb_font_jetty, .color = PMB_BLACK};
     static const pmb_message rest = {&pmb_theme_light, PMB_ICON_MOON, "No more ferries today",
                                      PMB_NORMAL};
-    const struct timetable *t = scene;
+    const struct timetable *t = (const struct timetable *)scene;
     const uint16_t next = next_ferry(t);
     pmb_fill(c, PMB_WHITE);
     pmb_text(c, &title, (pmb_point){6, 14}, "Pellan Quay");

@@ -36,7 +36,7 @@ static void centred(pmb_canvas *c, const struct ferry *ferry, int16_t baseline, 
 
 static void paint_kiosk(pmb_canvas *c, void *scene)
 {
-    const struct ferry *ferry = scene;
+    const struct ferry *ferry = (const struct ferry *)scene;
     const pmb_color sea = PMB_RGB(16, 48, 72), sand = PMB_RGB(240, 208, 128);
     pmb_fill(c, sea);
     pmb_rect_fill(c, (pmb_rect){0, 0, ferry->size.w, 24}, sand);
@@ -53,7 +53,7 @@ static void paint_kiosk(pmb_canvas *c, void *scene)
 
 static void paint_berth(pmb_canvas *c, void *scene)
 {
-    const struct ferry *ferry = scene;
+    const struct ferry *ferry = (const struct ferry *)scene;
     pmb_fill(c, PMB_WHITE);
     pmb_rect_stroke(c, (pmb_rect){0, 0, ferry->size.w, ferry->size.h}, PMB_BLACK);
     centred(c, ferry, 14, PMB_BLACK, 1, "BERTH");

@@ -32,10 +32,11 @@ typedef struct pmb_message {
     pmb_level level;
 } pmb_message;
 
-void pmb_message_draw(pmb_canvas *c, const pmb_message *message, pmb_rect r, const char *text);
+void pmb_message_draw(pmb_canvas *c, const PMB_FLASH pmb_message *message, pmb_rect r,
+                      const char *text);
 
 /* The size that it takes when it is so wide. */
-pmb_size pmb_message_size(const pmb_message *message, int16_t width, const char *text);
+pmb_size pmb_message_size(const PMB_FLASH pmb_message *message, int16_t width, const char *text);
 
 /* One column of a table. */
 typedef struct pmb_column {
@@ -58,11 +59,11 @@ typedef struct pmb_table {
 
 /* Draws the rows from `first` on that have room, below the headings; `chosen` is marked (-1: none).
  * Returns how many whole rows have room. */
-uint16_t pmb_table_draw(pmb_canvas *c, const pmb_table *table, pmb_rect r, const void *data,
-                        uint16_t rows, uint16_t first, int32_t chosen);
+uint16_t pmb_table_draw(pmb_canvas *c, const PMB_FLASH pmb_table *table, pmb_rect r,
+                        const void *data, uint16_t rows, uint16_t first, int32_t chosen);
 
 /* The height that so many rows take, with headings. */
-int16_t pmb_table_height(const pmb_table *table, uint16_t rows);
+int16_t pmb_table_height(const PMB_FLASH pmb_table *table, uint16_t rows);
 
 /* Items one below the other, one of them chosen, with a bar that tells where one is in it. */
 typedef struct pmb_list {
@@ -72,13 +73,14 @@ typedef struct pmb_list {
 } pmb_list;
 
 /* Draws the items from `first` on. */
-void pmb_list_draw(pmb_canvas *c, const pmb_list *list, pmb_rect r, uint16_t first,
+void pmb_list_draw(pmb_canvas *c, const PMB_FLASH pmb_list *list, pmb_rect r, uint16_t first,
                    uint16_t chosen);
 
 /* The first item to draw so that the chosen one is seen, as near to `first` as can be. */
-uint16_t pmb_list_follow(const pmb_list *list, pmb_rect r, uint16_t first, uint16_t chosen);
+uint16_t pmb_list_follow(const PMB_FLASH pmb_list *list, pmb_rect r, uint16_t first,
+                         uint16_t chosen);
 
-pmb_size pmb_list_size(const pmb_list *list);
+pmb_size pmb_list_size(const PMB_FLASH pmb_list *list);
 
 /* A button; pressed it is filled. */
 void pmb_button_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,

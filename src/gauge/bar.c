@@ -54,6 +54,8 @@ static void draw_blocks(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, b
 void pmb_bar_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, int32_t value,
                   int32_t target)
 {
+    if (PMB_MISSING(b) || PMB_MISSING(b->theme) || PMB_MISSING(b->scale))
+        return;
     const bool upright = r.h > r.w;
     const PMB_FLASH pmb_scale *s = b->scale;
     if (pmb_scale_check(s) != PMB_OK || r.w < 5 || r.h < 5)
@@ -88,6 +90,8 @@ static void fill_arc(pmb_canvas *c, const struct disc *disc, int16_t inner, pmb_
 void pmb_bar_curved_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, pmb_angle from,
                          pmb_angle swept, int32_t value, int32_t target)
 {
+    if (PMB_MISSING(b) || PMB_MISSING(b->theme) || PMB_MISSING(b->scale))
+        return;
     const struct disc disc = pmb_disc_in(r);
     const int32_t sweep = (int32_t)pmb_sweep_drawn(swept);
     const PMB_FLASH pmb_scale *s = b->scale;
@@ -126,6 +130,8 @@ void pmb_bar_curved_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, 
 void pmb_progress_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint32_t part,
                        uint32_t whole)
 {
+    if (PMB_MISSING(theme))
+        return;
     if (r.w < 5 || r.h < 5)
         return;
     const pmb_rect inside = pmb_rect_inset(r, 2);

@@ -6,6 +6,8 @@
 
 pmb_size pmb_natural_size(const PMB_FLASH pmb_theme *theme, pmb_instrument instrument)
 {
+    if (PMB_MISSING(theme))
+        return (pmb_size){0, 0};
     /* In quarters of a line of the label typeface. */
     static const PMB_FLASH uint8_t quarters[][2] = {
         [PMB_INSTRUMENT_ROUND] = {36, 36},   [PMB_INSTRUMENT_LEVEL] = {36, 5},
@@ -37,6 +39,8 @@ static void draw_bolt(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect 
 void pmb_battery_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint8_t percent,
                       bool charging)
 {
+    if (PMB_MISSING(theme))
+        return;
     const pmb_level level = charging || percent > 25 ? PMB_NORMAL
                             : percent > 10           ? PMB_CAUTION
                                                      : PMB_ALARM;
@@ -60,6 +64,8 @@ void pmb_battery_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect 
 
 void pmb_signal_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, uint8_t bars)
 {
+    if (PMB_MISSING(theme))
+        return;
     enum { STEPS = 4 };
     if (r.w < 2 * STEPS - 1 || r.h < STEPS)
         return;

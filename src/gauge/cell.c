@@ -32,6 +32,8 @@ static int32_t width_of(const PMB_FLASH pmb_segments *s, const struct cell *cell
 pmb_size pmb_cells_size(const PMB_FLASH pmb_segments *s, int16_t height, const char *text,
                         struct cell_kind kind)
 {
+    if (PMB_MISSING(s) || PMB_MISSING(text))
+        return (pmb_size){0, 0};
     const struct cell cell = cell_of(s, pmb_greater(height, 5), kind);
     return (pmb_size){pmb_coordinate(width_of(s, &cell, text)), (int16_t)cell.h};
 }
@@ -88,6 +90,8 @@ static struct cell fitting_cell(const PMB_FLASH pmb_segments *s, pmb_rect r, con
 void pmb_cells_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *s, pmb_rect r, const char *text,
                     pmb_level level, struct cell_kind kind, cell_draw draw)
 {
+    if (PMB_MISSING(s) || PMB_MISSING(s->theme) || PMB_MISSING(text))
+        return;
     const struct cell cell = fitting_cell(s, r, text, kind);
     const int32_t gap = cell.pitch - cell.w;
     if (r.h < 5 || s->digits == 0 || s->digits > 20)

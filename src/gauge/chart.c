@@ -9,6 +9,8 @@ enum { TICK = 3, ROOM = 2 };
 
 int16_t pmb_ruler_width(const PMB_FLASH pmb_ruler *k)
 {
+    if (PMB_MISSING(k) || PMB_MISSING(k->theme) || PMB_MISSING(k->scale))
+        return 0;
     const PMB_FLASH pmb_scale *s = k->scale;
     const pmb_text_style style = {.font = k->theme->label};
     int16_t widest = 0;
@@ -54,6 +56,8 @@ static void draw_level(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r,
 
 void pmb_ruler_draw(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r)
 {
+    if (PMB_MISSING(k) || PMB_MISSING(k->theme) || PMB_MISSING(k->scale))
+        return;
     const PMB_FLASH pmb_scale *s = k->scale;
     const pmb_text_style style = {.font = k->theme->label, .color = k->color};
     const int32_t line = pmb_font_measure(style.font).cap_height + 2 * ROOM;
@@ -91,6 +95,8 @@ static pmb_rect bars_of(const PMB_FLASH pmb_chart *k, pmb_rect r, uint16_t count
 void pmb_chart_draw(pmb_canvas *c, const PMB_FLASH pmb_chart *k, pmb_rect r, const int16_t *values,
                     uint16_t count, int16_t chosen)
 {
+    if (PMB_MISSING(k) || PMB_MISSING(k->theme) || PMB_MISSING(k->scale) || PMB_MISSING(values))
+        return;
     const PMB_FLASH pmb_scale *s = k->scale;
     if (pmb_scale_check(s) != PMB_OK || count == 0 || (uint16_t)r.w < count || r.w <= 0 || r.h < 3)
         return;
@@ -126,6 +132,8 @@ void pmb_chart_draw(pmb_canvas *c, const PMB_FLASH pmb_chart *k, pmb_rect r, con
 void pmb_sparkline_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
                         const int16_t *values, uint16_t count)
 {
+    if (PMB_MISSING(theme) || PMB_MISSING(values))
+        return;
     int32_t least = INT16_MAX, most = INT16_MIN;
     if (count == 0 || r.w < 4 || r.h < 3)
         return;
@@ -154,6 +162,9 @@ void pmb_sparkline_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rec
 void pmb_scope_draw(pmb_canvas *c, const PMB_FLASH pmb_scope *s, pmb_rect r,
                     const int16_t (*points)[2], uint16_t count)
 {
+    if (PMB_MISSING(s) || PMB_MISSING(s->theme) || PMB_MISSING(s->across) || PMB_MISSING(s->up) ||
+        PMB_MISSING(points))
+        return;
     const pmb_rect inside = pmb_rect_inset(r, 2);
     if (pmb_scale_check(s->across) != PMB_OK || pmb_scale_check(s->up) != PMB_OK || r.w < 9 ||
         r.h < 9)

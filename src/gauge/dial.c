@@ -161,6 +161,8 @@ static void draw_label(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct 
 void pmb_dial_draw(pmb_canvas *c, const PMB_FLASH pmb_dial *d, pmb_rect r, int32_t value,
                    int32_t peak)
 {
+    if (PMB_MISSING(d) || PMB_MISSING(d->theme) || PMB_MISSING(d->scale))
+        return;
     const struct round round = round_of(d, r);
     if (pmb_scale_check(d->scale) != PMB_OK || round.radius < 8)
         return;

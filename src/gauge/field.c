@@ -70,6 +70,8 @@ static void draw_parts(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect ins
 void pmb_field_draw(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect r, int32_t value,
                     pmb_level level)
 {
+    if (PMB_MISSING(f) || PMB_MISSING(f->theme))
+        return;
     char text[24];
     const pmb_number how = {.decimals = f->scale ? f->scale->decimals : 0};
     const pmb_color color = pmb_level_color(f->theme, level);
@@ -87,6 +89,8 @@ void pmb_field_draw(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect r, int
 
 pmb_size pmb_field_size(const PMB_FLASH pmb_field *f, uint8_t digits)
 {
+    if (PMB_MISSING(f) || PMB_MISSING(f->theme))
+        return (pmb_size){0, 0};
     const pmb_text_style number = {.font = f->theme->numerals, .tabular = true};
     const pmb_text_style label = {.font = f->theme->label};
     const pmb_font_metrics m = pmb_font_measure(number.font), small = pmb_font_measure(label.font);

@@ -22,6 +22,8 @@ static void draw_spoke(pmb_canvas *c, const struct disc *f, pmb_angle angle, int
 void pmb_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, bool with_seconds,
                     uint32_t seconds)
 {
+    if (PMB_MISSING(theme))
+        return;
     const struct disc f = pmb_disc_in(r);
     const uint8_t thick = (uint8_t)(1 + f.radius / 20);
     if (f.radius < 8)
@@ -72,6 +74,8 @@ static void draw_point(pmb_canvas *c, const struct disc *f, pmb_angle angle, int
 void pmb_compass_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
                       pmb_angle heading)
 {
+    if (PMB_MISSING(theme))
+        return;
     static const char *const letters[] = {"N", "E", "S", "W"};
     const struct disc f = pmb_disc_in(r);
     if (f.radius < 8)

@@ -17,13 +17,15 @@ static int32_t side_of(const PMB_FLASH pmb_font *icons)
 static pmb_text_style icons_in(const PMB_FLASH pmb_theme *theme, int32_t height, int32_t *side)
 {
     const PMB_FLASH pmb_font *icons = theme->icons[side_of(theme->icons[1]) <= height];
-    const int32_t scale = pmb_greater(1, pmb_lesser(height / side_of(icons), 15));
+    const int32_t scale = pmb_greater(1, pmb_lesser(height / pmb_greater(side_of(icons), 1), 15));
     *side = side_of(icons) * scale;
     return (pmb_text_style){.font = icons, .color = theme->ink, .scale = (uint8_t)scale};
 }
 
 pmb_size pmb_signs_size(const PMB_FLASH pmb_theme *theme, uint8_t count, int16_t height)
 {
+    if (PMB_MISSING(theme))
+        return (pmb_size){0, 0};
     int32_t side;
     (void)icons_in(theme, height, &side);
     const int32_t gap = side / 4;
@@ -34,6 +36,8 @@ pmb_size pmb_signs_size(const PMB_FLASH pmb_theme *theme, uint8_t count, int16_t
 void pmb_signs_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
                     const pmb_sign *signs, uint8_t count)
 {
+    if (PMB_MISSING(theme) || PMB_MISSING(signs))
+        return;
     int32_t side;
     pmb_text_style style = icons_in(theme, r.h, &side);
     int32_t x = (int32_t)r.x + r.w - pmb_signs_size(theme, count, r.h).w;
@@ -59,7 +63,7 @@ struct message_layout {
     pmb_rect inside;
 };
 
-static struct message_layout lay_message(const pmb_message *m, pmb_rect r)
+static struct message_layout lay_message(const PMB_FLASH pmb_message *m, pmb_rect r)
 {
     struct message_layout l = {.title = {.font = m->theme->text, .color = m->theme->ink},
                                .text = {.font = m->theme->label, .color = m->theme->ink},
@@ -77,8 +81,10 @@ static struct message_layout lay_message(const pmb_message *m, pmb_rect r)
     return l;
 }
 
-pmb_size pmb_message_size(const pmb_message *m, int16_t width, const char *text)
+pmb_size pmb_message_size(const PMB_FLASH pmb_message *m, int16_t width, const char *text)
 {
+    if (PMB_MISSING(m) || PMB_MISSING(m->theme))
+        return (pmb_size){0, 0};
     const struct message_layout l = lay_message(m, (pmb_rect){0, 0, width, 0});
     const pmb_text_layout wrapped = {.wrap = true};
     const int32_t text_h =
@@ -86,8 +92,10 @@ pmb_size pmb_message_size(const pmb_message *m, int16_t width, const char *text)
     return (pmb_size){width, pmb_coordinate(2 * ROOM + l.title_h + l.gap + text_h)};
 }
 
-void pmb_message_draw(pmb_canvas *c, const pmb_message *m, pmb_rect r, const char *text)
+void pmb_message_draw(pmb_canvas *c, const PMB_FLASH pmb_message *m, pmb_rect r, const char *text)
 {
+    if (PMB_MISSING(m) || PMB_MISSING(m->theme))
+        return;
     struct message_layout l = lay_message(m, r);
     const pmb_rect in = l.inside;
     const pmb_color color = pmb_level_color(m->theme, m->level);
@@ -112,6 +120,8 @@ void pmb_message_draw(pmb_canvas *c, const pmb_message *m, pmb_rect r, const cha
 
 pmb_size pmb_button_size(const PMB_FLASH pmb_theme *theme, const char *label)
 {
+    if (PMB_MISSING(theme))
+        return (pmb_size){0, 0};
     const pmb_text_style style = {.font = theme->text};
     const int32_t line = pmb_font_measure(style.font).line;
     return (pmb_size){pmb_coordinate(pmb_text_width(&style, label) + line + 2 * ROOM),
@@ -131,6 +141,8 @@ static pmb_text_style label_in(const PMB_FLASH pmb_theme *theme, pmb_rect r, con
 void pmb_button_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,
                      bool pressed)
 {
+    if (PMB_MISSING(theme))
+        return;
     const int16_t radius = (int16_t)(pmb_lesser(r.w, r.h) / 4);
     const pmb_rect inside = pmb_rect_inset(r, 2);
     if (pmb_rect_is_empty(inside))
@@ -154,6 +166,8 @@ static pmb_size track_of(int16_t height)
 
 pmb_size pmb_switch_size(const PMB_FLASH pmb_theme *theme, const char *label)
 {
+    if (PMB_MISSING(theme))
+        return (pmb_size){0, 0};
     const pmb_text_style style = {.font = theme->text};
     const pmb_font_metrics m = pmb_font_measure(style.font);
     const pmb_size track = track_of(m.line);
@@ -163,6 +177,8 @@ pmb_size pmb_switch_size(const PMB_FLASH pmb_theme *theme, const char *label)
 void pmb_switch_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,
                      bool on, bool pressed)
 {
+    if (PMB_MISSING(theme))
+        return;
     const int16_t line = (int16_t)pmb_font_measure(theme->text).line;
     const pmb_size size = track_of((int16_t)pmb_lesser(r.h - 1, line));
     const pmb_rect track = pmb_layout_place(r, size, PMB_RIGHT, PMB_MIDDLE);

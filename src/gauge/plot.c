@@ -28,6 +28,8 @@ static pmb_spread *column_ago(const pmb_plot *p, uint8_t series, uint16_t ago)
 
 void pmb_plot_push(pmb_plot *p, const int16_t *values)
 {
+    if (PMB_MISSING(p) || PMB_MISSING(values))
+        return;
     p->next = (uint16_t)(p->next + 1 == p->columns ? 0 : p->next + 1);
     if (p->filled < p->columns)
         p->filled++;
@@ -37,6 +39,8 @@ void pmb_plot_push(pmb_plot *p, const int16_t *values)
 
 void pmb_plot_widen(pmb_plot *p, const int16_t *values)
 {
+    if (PMB_MISSING(p) || PMB_MISSING(values))
+        return;
     if (p->filled == 0) {
         pmb_plot_push(p, values);
         return;
@@ -118,6 +122,8 @@ static void draw_grid(pmb_canvas *c, const pmb_plot *p, pmb_rect r)
 
 void pmb_plot_draw(pmb_canvas *c, const pmb_plot *p, pmb_rect r)
 {
+    if (PMB_MISSING(p) || PMB_MISSING(p->theme))
+        return;
     if (pmb_rect_is_empty(r))
         return;
     for (uint8_t i = 0; i < p->series_count; i++)

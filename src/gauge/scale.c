@@ -8,6 +8,8 @@ enum { MOST_TICKS = 200 };
 
 pmb_status pmb_scale_check(const PMB_FLASH pmb_scale *s)
 {
+    if (PMB_MISSING(s))
+        return PMB_ERR_ARGUMENT;
     if (!s || s->least >= s->most || s->major < 0 || s->minor < 0)
         return PMB_ERR_ARGUMENT;
     const int64_t range = (int64_t)s->most - s->least;
@@ -37,6 +39,8 @@ int32_t pmb_range_row(int32_t least, int32_t most, int32_t value, pmb_rect r)
 
 int32_t pmb_scale_place(const PMB_FLASH pmb_scale *s, int32_t value, int32_t length)
 {
+    if (PMB_MISSING(s))
+        return 0;
     return pmb_range_place(s->least, s->most, value, length);
 }
 
@@ -51,6 +55,8 @@ static int16_t zone_of(const PMB_FLASH pmb_scale *s, int32_t value)
 
 pmb_level pmb_scale_level(const PMB_FLASH pmb_scale *s, int32_t value)
 {
+    if (PMB_MISSING(s))
+        return PMB_NORMAL;
     const int16_t zone = zone_of(s, value);
     return zone < 0 ? PMB_NORMAL : s->zones[zone].level;
 }

@@ -1,5 +1,6 @@
 /* segments.c - seven-segment digits. */
 #include "gauge/cell.h"
+#include "geometry/limits.h"
 #include "pemble/number.h"
 
 /* G is the middle segment. */
@@ -63,6 +64,8 @@ void pmb_segments_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *s, pmb_rect 
 void pmb_segments_clock_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *s, pmb_rect r,
                              uint32_t seconds)
 {
+    if (PMB_MISSING(s))
+        return;
     char text[12];
     (void)pmb_time_text(text, sizeof text, s->digits >= 6, seconds);
     pmb_segments_draw(c, s, r, text, PMB_NORMAL);

@@ -14,7 +14,7 @@ static int16_t row_height(const PMB_FLASH pmb_font *font)
     return (int16_t)(m.ascent + m.descent + 1);
 }
 
-static bool has_headings(const pmb_table *t)
+static bool has_headings(const PMB_FLASH pmb_table *t)
 {
     for (uint8_t i = 0; i < t->column_count; i++)
         if (t->columns[i].heading)
@@ -22,13 +22,15 @@ static bool has_headings(const pmb_table *t)
     return false;
 }
 
-static int16_t heading_height(const pmb_table *t)
+static int16_t heading_height(const PMB_FLASH pmb_table *t)
 {
     return (int16_t)(has_headings(t) ? row_height(t->theme->label) + 2 : 0);
 }
 
-int16_t pmb_table_height(const pmb_table *t, uint16_t rows)
+int16_t pmb_table_height(const PMB_FLASH pmb_table *t, uint16_t rows)
 {
+    if (PMB_MISSING(t) || PMB_MISSING(t->theme) || PMB_MISSING(t->columns))
+        return 0;
     return pmb_coordinate(heading_height(t) + (int32_t)rows * row_height(t->theme->text));
 }
 
@@ -40,9 +42,11 @@ static void draw_cell(pmb_canvas *c, const pmb_text_style *style, pmb_rect row, 
         pmb_text_box(c, style, (pmb_rect){column.x, row.y, column.w, row.h}, &layout, text);
 }
 
-uint16_t pmb_table_draw(pmb_canvas *c, const pmb_table *t, pmb_rect r, const void *data,
+uint16_t pmb_table_draw(pmb_canvas *c, const PMB_FLASH pmb_table *t, pmb_rect r, const void *data,
                         uint16_t rows, uint16_t first, int32_t chosen)
 {
+    if (PMB_MISSING(t) || PMB_MISSING(t->theme) || PMB_MISSING(t->columns) || PMB_MISSING(t->cell))
+        return 0;
     pmb_part parts[PMB_TABLE_MOST_COLUMNS];
     pmb_rect columns[PMB_TABLE_MOST_COLUMNS];
     const uint8_t count = (uint8_t)pmb_lesser(t->column_count, PMB_TABLE_MOST_COLUMNS);
@@ -75,13 +79,15 @@ uint16_t pmb_table_draw(pmb_canvas *c, const pmb_table *t, pmb_rect r, const voi
     return room;
 }
 
-static uint16_t rows_seen(const pmb_list *l, pmb_rect r)
+static uint16_t rows_seen(const PMB_FLASH pmb_list *l, pmb_rect r)
 {
     return (uint16_t)pmb_greater(r.h / row_height(l->theme->text), 1);
 }
 
-uint16_t pmb_list_follow(const pmb_list *l, pmb_rect r, uint16_t first, uint16_t chosen)
+uint16_t pmb_list_follow(const PMB_FLASH pmb_list *l, pmb_rect r, uint16_t first, uint16_t chosen)
 {
+    if (PMB_MISSING(l) || PMB_MISSING(l->theme))
+        return first;
     const uint16_t seen = rows_seen(l, r);
     const int32_t last = pmb_greater(l->count - seen, 0);
     int32_t now = first;
@@ -92,8 +98,10 @@ uint16_t pmb_list_follow(const pmb_list *l, pmb_rect r, uint16_t first, uint16_t
     return (uint16_t)pmb_lesser(now, last);
 }
 
-pmb_size pmb_list_size(const pmb_list *l)
+pmb_size pmb_list_size(const PMB_FLASH pmb_list *l)
 {
+    if (PMB_MISSING(l) || PMB_MISSING(l->theme) || PMB_MISSING(l->items))
+        return (pmb_size){0, 0};
     const pmb_text_style style = {.font = l->theme->text};
     int32_t w = 0;
     for (uint16_t i = 0; i < l->count; i++)
@@ -102,8 +110,11 @@ pmb_size pmb_list_size(const pmb_list *l)
                       pmb_coordinate((int32_t)l->count * row_height(style.font))};
 }
 
-void pmb_list_draw(pmb_canvas *c, const pmb_list *l, pmb_rect r, uint16_t first, uint16_t chosen)
+void pmb_list_draw(pmb_canvas *c, const PMB_FLASH pmb_list *l, pmb_rect r, uint16_t first,
+                   uint16_t chosen)
 {
+    if (PMB_MISSING(l) || PMB_MISSING(l->theme) || PMB_MISSING(l->items))
+        return;
     const int16_t high = row_height(l->theme->text);
     const uint16_t seen = rows_seen(l, r);
     const bool more = l->count > seen;

@@ -21,6 +21,8 @@ static int32_t surface(int32_t column, int32_t level, int32_t height, uint32_t m
 void pmb_tank_draw(pmb_canvas *c, const PMB_FLASH pmb_tank *t, pmb_rect r, int32_t value,
                    uint32_t milliseconds)
 {
+    if (PMB_MISSING(t) || PMB_MISSING(t->theme) || PMB_MISSING(t->scale))
+        return;
     const PMB_FLASH pmb_scale *s = t->scale;
     const pmb_rect inside = pmb_rect_inset(r, 2);
     if (pmb_scale_check(s) != PMB_OK || r.w < 7 || r.h < 7)
@@ -100,6 +102,8 @@ static void draw_marks(pmb_canvas *c, const PMB_FLASH pmb_thermometer *t, pmb_re
 void pmb_thermometer_draw(pmb_canvas *c, const PMB_FLASH pmb_thermometer *t, pmb_rect r,
                           int32_t value)
 {
+    if (PMB_MISSING(t) || PMB_MISSING(t->theme) || PMB_MISSING(t->scale))
+        return;
     const PMB_FLASH pmb_scale *s = t->scale;
     if (pmb_scale_check(s) != PMB_OK || r.w < 12 || r.h < 24)
         return;

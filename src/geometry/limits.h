@@ -38,4 +38,7 @@ static inline int16_t pmb_coordinate(int32_t value)
     return (int16_t)pmb_greater(INT16_MIN, pmb_lesser(value, INT16_MAX));
 }
 
+/* Whether a pointer that is needed is not there. With PMB_NO_CHECKS nobody asks. */
+#define PMB_MISSING(pointer) (!PMB_NO_CHECKS && !(pointer))
+
 #endif

@@ -7,6 +7,8 @@ enum { FINE = 16, LONGEST = 1000 };
 pmb_status pmb_sprite_init(pmb_sprite *s, const pmb_picture *picture,
                            const pmb_picture_style *style, pmb_point p)
 {
+    if (PMB_MISSING(s) || PMB_MISSING(picture))
+        return PMB_ERR_ARGUMENT;
     pmb_picture_info info;
     const pmb_status status = pmb_picture_measure(picture, &info);
     if (status != PMB_OK)

@@ -1,5 +1,6 @@
 /* block.c - headers of picture blocks, and their bytes (docs/formats.md). */
 #include "picture/block.h"
+#include "geometry/limits.h"
 #include "geometry/checksum.h"
 #include "picture/decode.h"
 #include "picture/model.h"
@@ -103,6 +104,8 @@ pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
 
 pmb_status pmb_picture_measure(const pmb_picture *picture, pmb_picture_info *info)
 {
+    if (PMB_MISSING(picture) || PMB_MISSING(info))
+        return PMB_ERR_ARGUMENT;
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &picture->source);
     if (status == PMB_OK)
@@ -112,6 +115,8 @@ pmb_status pmb_picture_measure(const pmb_picture *picture, pmb_picture_info *inf
 
 pmb_status pmb_picture_check(const pmb_picture *picture)
 {
+    if (PMB_MISSING(picture))
+        return PMB_ERR_ARGUMENT;
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &picture->source);
     if (status != PMB_OK)

@@ -1,5 +1,6 @@
 /* picture.c - drawing pictures, row by row as they are decoded. */
 #include <string.h>
+#include "geometry/limits.h"
 #include "picture/block.h"
 #include "picture/decode.h"
 #include "picture/model.h"
@@ -8,6 +9,8 @@
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
                             const pmb_picture_style *style, void *memory, size_t bytes)
 {
+    if (PMB_MISSING(picture) || PMB_MISSING(memory))
+        return PMB_ERR_ARGUMENT;
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &picture->source);
     if (status != PMB_OK)

@@ -25,6 +25,8 @@ static size_t memory_of(const pmb_block *block, const pmb_source *source)
 
 size_t pmb_reel_memory(const pmb_picture *reel)
 {
+    if (PMB_MISSING(reel))
+        return 0;
     pmb_block block;
     if (pmb_block_read(&block, &reel->source) != PMB_OK || !block.reel)
         return 0;
@@ -72,6 +74,8 @@ static void rewind_reel(pmb_reel_player *p)
 pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_mode mode,
                          void *memory, size_t bytes)
 {
+    if (PMB_MISSING(p) || PMB_MISSING(reel) || PMB_MISSING(memory))
+        return PMB_ERR_ARGUMENT;
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &reel->source);
     if (status != PMB_OK)
@@ -151,6 +155,8 @@ static uint32_t time_in(const pmb_reel_player *p, uint32_t milliseconds)
 
 pmb_status pmb_reel_advance(pmb_reel_player *p, uint32_t milliseconds)
 {
+    if (PMB_MISSING(p))
+        return PMB_ERR_ARGUMENT;
     const uint32_t time = time_in(p, milliseconds);
     const uint16_t before = p->frame;
     if (p->frame != p->info.frames && time < p->start)

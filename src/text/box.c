@@ -67,6 +67,12 @@ static struct metrics metrics_of(const pmb_text_style *style)
                             m.cap_height * scale};
 }
 
+static const pmb_text_layout *layout_or_usual(const pmb_text_layout *layout)
+{
+    static const pmb_text_layout usual = {.wrap = false};
+    return PMB_MISSING(layout) ? &usual : layout;
+}
+
 /* How many lines the text takes, and how wide the widest is. */
 static uint16_t count_lines(const pmb_text_style *style, const char *text, bool wrap, int32_t width,
                             int32_t *widest)
@@ -88,6 +94,9 @@ static uint16_t count_lines(const pmb_text_style *style, const char *text, bool 
 pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
                            const pmb_text_layout *layout, const char *text)
 {
+    if (PMB_MISSING(style) || PMB_MISSING(style->font) || PMB_MISSING(text))
+        return (pmb_size){0, 0};
+    layout = layout_or_usual(layout);
     const struct metrics m = metrics_of(style);
     int32_t widest;
     const uint16_t lines = count_lines(style, text, layout->wrap, width, &widest);
@@ -136,8 +145,9 @@ static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
 uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
                       const pmb_text_layout *layout, const char *text)
 {
-    if (pmb_rect_is_empty(r))
+    if (PMB_MISSING(style) || PMB_MISSING(style->font) || PMB_MISSING(text) || pmb_rect_is_empty(r))
         return 0;
+    layout = layout_or_usual(layout);
     const struct metrics m = metrics_of(style);
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
     int32_t widest;

@@ -1,5 +1,6 @@
 /* font.c - finding and reading the glyphs of a font block (docs/formats.md). */
 #include "pemble/text.h"
+#include "geometry/limits.h"
 #include "geometry/checksum.h"
 #include "text/block.h"
 #include "text/glyph.h"
@@ -134,6 +135,8 @@ int8_t pmb_font_kerning(const PMB_FLASH pmb_font *font, uint16_t first, uint16_t
 
 pmb_font_metrics pmb_font_measure(const PMB_FLASH pmb_font *font)
 {
+    if (PMB_MISSING(font))
+        return (pmb_font_metrics){0, 0, 0, 0, 0};
     const PMB_FLASH uint8_t *m = font->bytes + AT_METRICS;
     return (pmb_font_metrics){m[0], m[1], m[2], m[3], m[4]};
 }

@@ -1,5 +1,6 @@
 /* number.c - numbers as text. */
 #include "pemble/number.h"
+#include "geometry/limits.h"
 #include "pemble/options.h"
 
 /* Text that is made from its end, at the end of the caller's buffer. */
@@ -56,7 +57,7 @@ static uint8_t divide_by_ten(uint32_t *value)
 #endif
 }
 
-size_t pmb_number_text(char *text, size_t size, const pmb_number *how, int32_t value)
+static size_t write_number(char *text, size_t size, const pmb_number *how, int32_t value)
 {
     struct backwards b = {.text = text, .size = size};
     /* The magnitude of INT32_MIN has no int32_t. */
@@ -81,6 +82,15 @@ size_t pmb_number_text(char *text, size_t size, const pmb_number *how, int32_t v
     if (sign)
         put(&b, sign);
     return finish(&b, how->width);
+}
+
+size_t pmb_number_text(char *text, size_t size, const pmb_number *how, int32_t value)
+{
+    if (PMB_MISSING(how)) {
+        const pmb_number plain = {.decimals = 0}; /* not static: AVR would keep it in RAM */
+        return write_number(text, size, &plain, value);
+    }
+    return write_number(text, size, how, value);
 }
 
 size_t pmb_hex_text(char *text, size_t size, uint8_t digits, uint32_t value)

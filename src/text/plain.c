@@ -85,6 +85,8 @@ void pmb_text_character(pmb_canvas *c, const pmb_text_style *style, pmb_point p,
 
 void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
+    if (PMB_MISSING(style) || PMB_MISSING(style->font) || PMB_MISSING(text))
+        return;
     const PMB_FLASH uint8_t *const metrics = style->font->bytes + AT_METRICS; /* ascent, descent */
     const pmb_reach above = p.y + c->origin.y - c->clip.y;
     if (above + metrics[1] > 0 && above - metrics[0] < c->clip.h)
@@ -93,6 +95,8 @@ void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const cha
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
+    if (PMB_MISSING(style) || PMB_MISSING(style->font) || PMB_MISSING(text))
+        return 0;
     return (int16_t)pmb_least(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL), INT16_MAX);
 }
 #endif

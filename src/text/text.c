@@ -165,12 +165,16 @@ static bool is_hidden(const pmb_canvas *c, const pmb_text_style *style, pmb_poin
 
 void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
+    if (PMB_MISSING(style) || PMB_MISSING(style->font) || PMB_MISSING(text))
+        return;
     if (!is_hidden(c, style, p))
         (void)pmb_text_run(c, style, p, text, NULL);
 }
 
 int16_t pmb_text_width(const pmb_text_style *style, const char *text)
 {
+    if (PMB_MISSING(style) || PMB_MISSING(style->font) || PMB_MISSING(text))
+        return 0;
     return pmb_coordinate(pmb_text_run(NULL, style, (pmb_point){0, 0}, text, NULL));
 }
 #endif

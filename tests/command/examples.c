@@ -163,6 +163,19 @@ static void first_light_is_short_and_in_the_readme(void **state)
     assert_int_equal(o.status, 0);
 }
 
+/* Makers write sketches in C++: what the examples show has to work there as well. */
+static void every_example_is_also_cpp(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(
+        "for f in %s/examples/*.c %s/examples/your_project/*.c; do "
+        "g++ -std=c++20 -x c++ -Wall -Werror -fsyntax-only -I%s/include -I%s/ports/sim/include "
+        "-I%s/ports/linux -I%s/examples -DCARD='\"\"' -DINPUTS='\"\"' $f || exit 1; done",
+        SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR);
+    assert_string_equal(o.err, "");
+    assert_int_equal(o.status, 0);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -176,6 +189,7 @@ int main(void)
         cmocka_unit_test(a_marker_follows_the_tilt),
         cmocka_unit_test(a_boat_is_steered_among_buoys),
         cmocka_unit_test(first_light_is_short_and_in_the_readme),
+        cmocka_unit_test(every_example_is_also_cpp),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
