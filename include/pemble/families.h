@@ -112,6 +112,7 @@ typedef struct pmb_windowed {
     uint8_t multiplex;                  /* command for the number of rows less one */
     uint8_t contrast, usual;            /* command, usual value */
     uint8_t contrast_count;             /* bytes, or, for `contrast_each`, commands one by one */
+    uint8_t contrast_most;              /* the largest value of the register; 0: 255 */
     bool contrast_each;
     /* A0h: the value for a picture that is not turned; bits that change for each mirroring, for
      * exchanged axes (0: not possible), for exchanged colours; a second byte, if any. */

@@ -29,8 +29,19 @@ static pmb_status plan(pmb_panel *panel)
     const PMB_FLASH pmb_panel_config *config = panel->config;
     if (PMB_ONE_BIT)
         return PMB_ERR_UNSUPPORTED;
-    pmb_leave_to_controller(
-        panel, (uint8_t)(TURN_RIGHT | TURN_BOTTOM | (detail->exchange ? TURN_SWAP : 0)));
+    uint8_t can = 0;
+    if (detail->flip_right)
+        can |= TURN_RIGHT;
+    if (detail->flip_bottom)
+        can |= TURN_BOTTOM;
+    /* Exchanged axes would leave two pixels of a byte side by side that have to be one above the
+     * other. */
+    if (detail->exchange && detail->format->columns_per_byte == 1)
+        can |= TURN_SWAP;
+    pmb_leave_to_controller(panel, can);
+    /* Rows are exchanged in the order of the bytes. Columns would be in the bytes themselves. */
+    if (panel->turn & TURN_RIGHT)
+        return PMB_ERR_UNSUPPORTED;
     pmb_mirror_offset(panel, TURN_RIGHT);
     /* Where the controller does not exchange the axes, two pixels share a byte the other way. */
     panel->format = panel->turn & TURN_SWAP ? &pmb_grey4_vertical : detail->format;
@@ -107,7 +118,9 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
 static pmb_status contrast(pmb_panel *panel, uint8_t value)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
-    const uint8_t level = value ? value : detail->usual;
+    const uint16_t most = detail->contrast_most ? detail->contrast_most : 255;
+    const uint8_t scaled = (uint8_t)(((uint32_t)value * (most + 1u)) >> 8);
+    const uint8_t level = value ? scaled : detail->usual;
     const uint8_t levels[] = {level, level, level};
     if (!detail->contrast_each)
         return pmb_send_parameters(panel, detail->parameters_as_data, detail->contrast, levels,
