@@ -27,6 +27,7 @@
 #include "pemble/color.h"
 #include "pemble/controllers.h"
 #include "pemble/expander.h"
+#include "pemble/explain.h"
 #include "pemble/file.h"
 #include "pemble/fonts.h"
 #include "pemble/gauge.h"

@@ -62,8 +62,12 @@ void pmb_reset(const pmb_panel *panel)
     port->wait_us(port->context, controller->reset_wait_ms * 1000ul);
 }
 
-/* What is left out of this build (options.h), and a format that the family does not have. */
-static bool is_possible(const pmb_panel *panel)
+void pmb_plan_offset(pmb_panel *panel)
+{
+    panel->offset = glass_offset(panel->config);
+}
+
+bool pmb_is_possible(const pmb_panel *panel)
 {
     const PMB_FLASH pmb_format *wanted = panel->config->format;
     if (PMB_NO_TURN && panel->turn)
@@ -82,10 +86,10 @@ pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *co
     if (status != PMB_OK)
         return status;
     panel->family = config->controller->family;
-    panel->offset = glass_offset(config);
+    pmb_plan_offset(panel);
     pmb_plan_turn(panel);
     status = panel->family->plan(panel);
-    if (status == PMB_OK && !is_possible(panel))
+    if (status == PMB_OK && !pmb_is_possible(panel))
         status = PMB_ERR_UNSUPPORTED;
     if (status != PMB_OK)
         return status;

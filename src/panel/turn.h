@@ -17,6 +17,13 @@ enum {
     TURN_BOTTOM = PMB_MOUNT_BOTTOM, /* rows of the glass count from the bottom */
 };
 
+/* Sets panel->offset to what is configured, or to that of the known glass of this size. */
+void pmb_plan_offset(pmb_panel *panel);
+
+/* After planning: false for what is left out of this build (options.h), and for a format that the
+ * family does not have. */
+bool pmb_is_possible(const pmb_panel *panel);
+
 /* Sets panel->size and panel->turn from the configured rotation and mirroring. */
 void pmb_plan_turn(pmb_panel *panel);
 

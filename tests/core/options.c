@@ -84,9 +84,11 @@ static void tiles_are_refused_where_there_are_none(void **state)
     static pmb_tile tiles[PMB_TILES(128, 64)];
     pmb_panel panel;
     pmb_screen screen;
-    assert_int_equal(opened(&config, &panel), PMB_OK);
+    pmb_bench *bench = pmb_bench_new();
+    assert_int_equal(pmb_panel_open(&panel, &config, pmb_bench_port(bench)), PMB_OK);
     assert_int_equal(pmb_screen_init(&screen, &panel, band, sizeof band, tiles, PMB_TILES(128, 64)),
                      PMB_NO_TILES ? PMB_ERR_UNSUPPORTED : PMB_OK);
+    pmb_bench_free(bench);
 }
 
 static void plain_text_refuses_other_fonts(void **state)

@@ -431,13 +431,12 @@ static void check_driver(const struct panel_setup *panel, struct entries *entrie
                            .pin_write = no_write,
                            .pin_read = no_read,
                            .wait_us = no_wait};
-    pmb_panel opened;
-    const pmb_status status = pmb_panel_open(&opened, &panel->config, &port);
-    if (status == PMB_ERR_ARGUMENT || status == PMB_ERR_UNSUPPORTED)
+    char why[160];
+    if (pmb_panel_explain(&panel->config, &port, why, sizeof why) != PMB_OK)
         entry_error(entries, line_of(entries, panel, "panel", "controller"),
-                    "[panel] the %s cannot have one of these as it is given: contrast, com, bias, "
-                    "temperature, colors, refresh (docs/controllers/ says what it has)",
-                    panel->known->title);
+                    "[panel] the %s cannot be opened like that: %s (docs/controllers/ says what it "
+                    "has)",
+                    panel->known->title, why);
 }
 
 static void complete(struct setup *setup, struct panel_setup *panel, struct entries *entries)
