@@ -20,9 +20,18 @@ static void wait_us(void *context, uint32_t microseconds)
 void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module))
 {
     pmb_bench *bench = module->bench;
-    if (bench->event_count < BENCH_EVENTS)
-        bench->events[bench->event_count++] =
-            (struct event){bench->now + nanoseconds, module, happens};
+    if (bench->event_count == bench->event_room) {
+        const int room = bench->event_room ? 2 * bench->event_room : 16;
+        struct event *more = realloc(bench->events, (size_t)room * sizeof *more);
+        if (!more) {
+            module_complain(module, "there is no memory to wait for what it does");
+            happens(module);
+            return;
+        }
+        bench->events = more;
+        bench->event_room = room;
+    }
+    bench->events[bench->event_count++] = (struct event){bench->now + nanoseconds, module, happens};
 }
 
 void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
@@ -89,6 +98,7 @@ void pmb_bench_free(pmb_bench *bench)
     bench_inputs_free(bench);
     free(bench->behind_copy);
     trace_free(bench->trace);
+    free(bench->events);
     free(bench);
 }
 

@@ -26,7 +26,6 @@ struct event {
     pmb_module *module;
     void (*happens)(pmb_module *module);
 };
-enum { BENCH_EVENTS = 16 };
 
 struct trace;
 
@@ -38,8 +37,8 @@ struct pmb_bench {
     struct i2c_unit i2c[BENCH_UNITS];
     struct spi_unit spi[BENCH_UNITS];
     struct driver pins[BENCH_PINS];
-    struct event events[BENCH_EVENTS];
-    int event_count;
+    struct event *events;
+    int event_count, event_room;
     /* Being sent in the background: where, and what it was; NULL: nothing. */
     const uint8_t *behind;
     uint8_t *behind_copy;
@@ -58,7 +57,7 @@ struct net *bench_net(pmb_bench *bench, const char *name);
 /* Moves the clock on, and lets happen what is due by then. */
 void bench_pass(pmb_bench *bench, uint64_t nanoseconds);
 
-/* Lets something happen to a module after a while. */
+/* Lets something happen to a module after a while; without memory for it, at once. */
 void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module));
 
 /* Lets input devices do what is due by then, and frees them; the port's analog_read. */

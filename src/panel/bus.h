@@ -59,7 +59,4 @@ pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdif
 pmb_status pmb_send_same(const pmb_panel *panel, uint8_t byte, uint16_t count);
 pmb_status pmb_send_repeated(const pmb_panel *panel, uint8_t byte, uint32_t count);
 
-/* pmb_panel_write, without its checks. */
-pmb_status pmb_write_part(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *part);
-
 #endif

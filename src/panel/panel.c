@@ -2,6 +2,7 @@
 #include "pemble/options.h"
 #include "panel/bus.h"
 #include "panel/turn.h"
+#include "panel/write.h"
 
 /* The offset that was configured, or that of the known glass of this size. */
 static pmb_point glass_offset(const PMB_FLASH pmb_panel_config *config)

@@ -1,18 +1,17 @@
 /*
  * model.h - what each bit of a picture is expected to be (docs/formats.md).
  *
- * The decoder and the maker's encoder both include this, after defining
- *
- *     struct coder;
- *     static uint8_t code_bit(struct coder *coder, uint16_t context, uint8_t wanted);
- *
- * which returns the decoded bit, or takes the wanted one.
+ * The decoder and the maker's encoder both include this. Each has a coder of its own, and one
+ * function for it: code_bit returns the decoded bit, or takes the wanted one.
  */
 #ifndef PEMBLE_SRC_PICTURE_MODEL_H
 #define PEMBLE_SRC_PICTURE_MODEL_H
 
 #include "pemble/picture.h"
 #include "picture/known.h"
+
+struct coder;
+static inline uint8_t code_bit(struct coder *coder, uint16_t context, uint8_t wanted);
 
 /* A function whose numbers fill the registers of an AVR: not inlined there. */
 #ifdef __AVR__

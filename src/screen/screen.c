@@ -4,7 +4,7 @@
 #include "pemble/shape.h"
 #include "canvas/cut.h"
 #include "geometry/limits.h"
-#include "panel/bus.h"
+#include "panel/write.h"
 #include "screen/tiles.h"
 #include "pemble/families.h"
 

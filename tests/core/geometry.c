@@ -74,27 +74,6 @@ static void inset_both_ways(void **state)
     assert_true(pmb_rect_is_empty(pmb_rect_inset((pmb_rect){0, 0, 10, 8}, INT16_MAX)));
 }
 
-static void colours_keep_their_ends(void **state)
-{
-    (void)state;
-    assert_int_equal(PMB_WHITE, 0xFFFF);
-    assert_int_equal(pmb_color_red(PMB_WHITE), 255);
-    assert_int_equal(pmb_color_green(PMB_GREEN), 255);
-    assert_int_equal(pmb_color_blue(PMB_BLACK), 0);
-    assert_int_equal(pmb_color_luma(PMB_WHITE), 255);
-    assert_int_equal(pmb_color_luma(PMB_BLACK), 0);
-    assert_true(pmb_color_luma(PMB_GREEN) > pmb_color_luma(PMB_RED));
-    assert_true(pmb_color_luma(PMB_RED) > pmb_color_luma(PMB_BLUE));
-}
-
-static void every_status_has_a_text_of_its_own(void **state)
-{
-    (void)state;
-    for (int a = 0; a >= -6; a--)
-        for (int b = a - 1; b >= -7; b--)
-            assert_string_not_equal(pmb_status_text((pmb_status)a), pmb_status_text((pmb_status)b));
-}
-
 static void degrees_are_right_for_every_int(void **state)
 {
     (void)state;
@@ -121,8 +100,6 @@ int main(void)
         cmocka_unit_test(around_ignores_empty),
         cmocka_unit_test(around_is_cut_to_what_fits),
         cmocka_unit_test(inset_both_ways),
-        test_without(PMB_ONE_BIT, colours_keep_their_ends),
-        cmocka_unit_test(every_status_has_a_text_of_its_own),
         cmocka_unit_test(degrees_are_right_for_every_int),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

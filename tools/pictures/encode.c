@@ -18,8 +18,6 @@ struct coder {
     bool failed;
 };
 
-static uint8_t code_bit(struct coder *coder, uint16_t context, uint8_t wanted);
-
 #include "geometry/checksum.h"
 #include "picture/levels.h"
 #include "picture/model.h"
@@ -101,7 +99,7 @@ static void finish(struct coder *c)
         c->size--;
 }
 
-static uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
+static inline uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
 {
     if (c->counts)
         c->counts[context][wanted]++;
