@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test package options fuzz mcu footprint bench build packages coverage fonts man dist install golden pictures format clean
+.PHONY: all demo test check package options fuzz mcu footprint bench build packages coverage fonts man dist install golden pictures format style clean
 
 all: build
 
@@ -14,12 +14,18 @@ demo: build
 test: build build/asan/build.ninja build/fuzz/build.ninja
 	@cmake --build --preset asan
 	@cmake --build --preset fuzz
+	@$(MAKE) --no-print-directory style
 	@ctest --preset fuzz
 	@ctest --preset host
 	@ctest --preset asan
 	@$(MAKE) --no-print-directory options
 	@$(MAKE) --no-print-directory mcu
 	@$(MAKE) --no-print-directory package
+
+# The part that finds most mistakes, in under two minutes.
+check: build
+	@$(MAKE) --no-print-directory style
+	@ctest --preset host
 
 # The tests of the core with each option of include/pemble/options.h.
 options: packages
@@ -82,7 +88,6 @@ install: packages
 	@cmake --build build/install
 	@cmake --install build/install
 
-# Draws the pictures that shapes and gauges are compared with. Look at them before they are committed.
 # Makes the C files of the typefaces anew, from assets/fonts.
 fonts: build
 	@tools/bake/typefaces.sh build/host/pemble-bake src/fonts
@@ -91,6 +96,7 @@ fonts: build
 man: build
 	@tools/man/pages.sh build/host/pemble docs/man
 
+# Draws the pictures that shapes and gauges are compared with. Look at them before they are committed.
 golden: build
 	@build/host/test-golden-shapes --keep tests/golden
 	@build/host/test-golden-gauges --keep tests/golden
@@ -100,7 +106,11 @@ pictures: build
 	@build/host/pemble-quay assets/quay/pictures assets/quay/card
 
 format:
-	@git ls-files '*.c' '*.h' | xargs clang-format -i
+	@git ls-files '*.c' '*.h' | grep -v '^src/fonts/' | xargs clang-format -i
+
+# Whether all is formatted, and what clang-tidy finds.
+style: build
+	@tests/style.sh
 
 clean:
 	rm -rf build

@@ -8,6 +8,7 @@
 #include "pemble/bench.h"
 #include "files.h"
 #include "pemble/bench_inputs.h"
+#include "pixmap.h"
 
 enum { MOST = 4 };
 
@@ -47,7 +48,7 @@ const pmb_directory *board_card(void)
 {
     static pmb_directory *card;
     if (!card)
-        card = pmb_linux_directory(CARD);
+        card = pmb_linux_directory(CARD, pixmap_of_image);
     return card;
 }
 

@@ -2,11 +2,9 @@
 #include "files.h"
 
 #include <dirent.h>
-#include <errno.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
-#include "raster.h"
 
 struct pmb_linux_file {
     FILE *stream;
@@ -23,38 +21,20 @@ static bool file_seek(void *context, uint32_t offset)
     return fseek(((pmb_linux_file *)context)->stream, (long)offset, SEEK_SET) == 0;
 }
 
-/* The first image of a PNG or GIF as a pixmap, over white; false leaves the file as it is. */
-static bool convert(pmb_linux_file *file, const char *path)
+/* Puts the converted file in the place of the one that was opened. */
+static void convert_file(pmb_linux_file *file, const char *path, pmb_linux_convert convert)
 {
-    struct images images = {0};
-    char why[200];
-    if (!images_read(&images, path, why, sizeof why))
-        return false;
-    const struct raster *image = &images.frames[0];
-    const size_t pixels = (size_t)image->w * (size_t)image->h;
-    char head[40];
-    const int length = snprintf(head, sizeof head, "P6 %d %d 255\n", image->w, image->h);
-    const size_t size = (size_t)length + 3 * pixels;
-    file->bytes = malloc(size);
-    FILE *stream = file->bytes ? fmemopen(file->bytes, size, "w+") : NULL;
+    size_t size;
+    file->bytes = convert(path, &size);
+    FILE *stream = file->bytes ? fmemopen(file->bytes, size, "r") : NULL;
     if (stream) {
-        fwrite(head, 1, (size_t)length, stream);
-        for (size_t i = 0; i < pixels; i++)
-            for (int k = 0; k < 3; k++) {
-                const uint8_t *p = image->rgba + 4 * i;
-                fputc((p[k] * p[3] + 255 * (255 - p[3]) + 127) / 255, stream);
-            }
-        fflush(stream);
         fclose(file->stream);
         file->stream = stream;
     }
-    images_free(&images);
-    return stream != NULL;
 }
 
-pmb_linux_file *pmb_linux_open(const char *path)
+pmb_linux_file *pmb_linux_open(const char *path, pmb_linux_convert convert)
 {
-    uint8_t start[4] = {0};
     pmb_linux_file *file = calloc(1, sizeof *file);
     if (!file)
         return NULL;
@@ -63,9 +43,8 @@ pmb_linux_file *pmb_linux_open(const char *path)
         free(file);
         return NULL;
     }
-    (void)!fread(start, 1, sizeof start, file->stream);
-    if (memcmp(start, "\x89PNG", 4) == 0 || memcmp(start, "GIF8", 4) == 0)
-        (void)convert(file, path);
+    if (convert)
+        convert_file(file, path, convert);
     return file;
 }
 
@@ -88,6 +67,7 @@ struct directory {
     char *path;
     struct dirent **entries;
     int count;
+    pmb_linux_convert convert;
     pmb_linux_file *open;
 };
 
@@ -99,10 +79,10 @@ static bool open_entry(void *context, uint16_t number, pmb_reader *reader, const
         return false;
     pmb_linux_close(d->open);
     snprintf(path, sizeof path, "%s/%s", d->path, d->entries[number]->d_name);
-    d->open = pmb_linux_open(path);
+    d->open = pmb_linux_open(path, d->convert);
     /* One that cannot be opened is an empty file: it is passed over and reported like others. */
     if (!d->open)
-        d->open = pmb_linux_open("/dev/null");
+        d->open = pmb_linux_open("/dev/null", NULL);
     if (!d->open)
         return false;
     *reader = pmb_linux_reader(d->open);
@@ -115,7 +95,7 @@ static int is_shown(const struct dirent *entry)
     return entry->d_name[0] != '.';
 }
 
-pmb_directory *pmb_linux_directory(const char *path)
+pmb_directory *pmb_linux_directory(const char *path, pmb_linux_convert convert)
 {
     struct directory *d = calloc(1, sizeof *d);
     if (!d)
@@ -127,6 +107,7 @@ pmb_directory *pmb_linux_directory(const char *path)
         free(d);
         return NULL;
     }
+    d->convert = convert;
     d->public = (pmb_directory){d, open_entry};
     return &d->public;
 }

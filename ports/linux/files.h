@@ -1,7 +1,5 @@
 /*
- * files.h - files and directories of a Linux machine as readers. What the library does not know but
- * libpng and giflib do, PNG and GIF, is turned into a Netpbm file in memory while it is opened, so
- * that the same calls show it.
+ * files.h - files and directories of a Linux machine as readers.
  */
 #ifndef PEMBLE_LINUX_FILES_H
 #define PEMBLE_LINUX_FILES_H
@@ -13,13 +11,20 @@ PMB_BEGIN_C
 
 typedef struct pmb_linux_file pmb_linux_file;
 
-/* Opens a file; NULL, and errno says why, when it cannot be opened. */
-pmb_linux_file *pmb_linux_open(const char *path);
+/*
+ * For kinds of files that the library does not read: returns the file as one that it reads, in
+ * memory from malloc, and its size. NULL: the file stays as it is.
+ */
+typedef uint8_t *(*pmb_linux_convert)(const char *path, size_t *size);
+
+/* Opens a file, through `convert` if there is one; NULL, and errno says why, when it cannot be
+ * opened. */
+pmb_linux_file *pmb_linux_open(const char *path, pmb_linux_convert convert);
 pmb_reader pmb_linux_reader(pmb_linux_file *file);
 void pmb_linux_close(pmb_linux_file *file);
 
 /* The files of a directory but hidden ones, in the order of their names. NULL as above. */
-pmb_directory *pmb_linux_directory(const char *path);
+pmb_directory *pmb_linux_directory(const char *path, pmb_linux_convert convert);
 void pmb_linux_directory_close(pmb_directory *directory);
 
 PMB_END_C
