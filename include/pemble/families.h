@@ -19,6 +19,7 @@ typedef struct pmb_glass {
     pmb_point offset;
     uint8_t com;                    /* pmb_com_layout, where the family has one */
     const PMB_FLASH uint8_t *extra; /* commands for this glass, as in a setup list; or NULL */
+    bool round;                     /* a disc: its corners cannot be seen */
 } pmb_glass;
 
 /* What a family does for a panel. All are called with an open panel, but for `plan`. */
@@ -37,6 +38,7 @@ typedef struct pmb_family {
     pmb_status (*refresh)(pmb_panel *panel, pmb_refresh kind);
     pmb_status (*wait)(pmb_panel *panel, uint32_t milliseconds);
     bool busy_is_high; /* level of the busy pin while the controller is busy */
+    bool light;        /* the glass is light where nothing is drawn: LCD, e-paper */
 } pmb_family;
 
 struct pmb_controller {

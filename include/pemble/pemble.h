@@ -51,6 +51,7 @@
 #include "pemble/source.h"
 #include "pemble/status.h"
 #include "pemble/terminal.h"
+#include "pemble/test_card.h"
 #include "pemble/text.h"
 #include "pemble/theme.h"
 #include "pemble/version.h"

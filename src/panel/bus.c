@@ -1,6 +1,6 @@
 /* bus.c - sending bytes to a panel, whatever its bus. */
 #include "pemble/options.h"
-#include "panel/bus.h"
+#include "pemble/driver.h"
 
 /* Bytes gathered on the stack before they are sent, and those of a command of a list. */
 enum { CHUNK = 32, LONGEST = 20 };
@@ -52,6 +52,8 @@ pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t com
                                const uint8_t *parameters, size_t count)
 {
     uint8_t bytes[CHUNK];
+    if (!PMB_NO_CHECKS && !as_data && count >= CHUNK)
+        return PMB_ERR_ARGUMENT;
     if (as_data)
         return panel->config->bus.kind->send(panel, &command, 1, parameters, count);
     bytes[0] = command;

@@ -1,6 +1,6 @@
 /* dcs.c - TFT controllers with the MIPI Display Command Set. */
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 
 /* MIPI DCS 1.02, section 6. */
 enum {
@@ -45,8 +45,8 @@ static bool is_wide(const pmb_panel *panel)
 static pmb_status plan(pmb_panel *panel)
 {
     const PMB_FLASH pmb_panel_config *config = panel->config;
-    pmb_leave_to_controller(panel, TURN_SWAP | TURN_RIGHT | TURN_BOTTOM);
-    pmb_mirror_offset(panel, TURN_RIGHT | TURN_BOTTOM);
+    pmb_leave_to_controller(panel, PMB_TURN_SWAP | PMB_TURN_RIGHT | PMB_TURN_BOTTOM);
+    pmb_mirror_offset(panel, PMB_TURN_RIGHT | PMB_TURN_BOTTOM);
     panel->format = config->format ? config->format : &pmb_rgb565;
     pmb_plan_frame(panel, 1, 1);
     if (panel->format->planes != 1 || panel->format->rows_per_line != 1 ||
@@ -67,11 +67,11 @@ static pmb_status set_mode(const pmb_panel *panel)
     const PMB_FLASH pmb_dcs *detail = detail_of(panel);
     const uint8_t turned = panel->remap ^ detail->mount;
     uint8_t mode = 0;
-    if (turned & TURN_BOTTOM)
+    if (turned & PMB_TURN_BOTTOM)
         mode |= MODE_BOTTOM;
-    if (turned & TURN_RIGHT)
+    if (turned & PMB_TURN_RIGHT)
         mode |= MODE_RIGHT;
-    if (turned & TURN_SWAP)
+    if (turned & PMB_TURN_SWAP)
         mode |= MODE_SWAP;
     if (panel->config->bgr != detail->bgr)
         mode |= MODE_BGR;
@@ -90,7 +90,7 @@ static pmb_status set_range(const pmb_panel *panel, uint8_t which, int16_t first
  * moved by the offset. */
 static pmb_status open_window(const pmb_panel *panel, pmb_rect area)
 {
-    const bool swap = panel->remap & TURN_SWAP;
+    const bool swap = panel->remap & PMB_TURN_SWAP;
     const pmb_point o = panel->offset;
     pmb_status status =
         set_range(panel, SET_COLUMNS, (int16_t)(area.x + (swap ? o.y : o.x)), area.w);

@@ -1,8 +1,8 @@
 /* explain.c - why a configuration is refused, in words. */
 #include "pemble/explain.h"
 #include "pemble/number.h"
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 
 /* A text that grows in the caller's buffer; what has no room is dropped. */
 struct words {

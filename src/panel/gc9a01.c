@@ -21,7 +21,7 @@ static const PMB_FLASH pmb_dcs detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{240, 240}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{240, 240}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, true},
 };
 
 const PMB_FLASH pmb_controller pmb_gc9a01 = {

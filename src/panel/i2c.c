@@ -1,6 +1,6 @@
 /* i2c.c - framing on I2C: a control byte says whether commands or data follow. */
 #include "pemble/options.h"
-#include "panel/bus.h"
+#include "pemble/driver.h"
 
 /* SSD1306 data sheet, section 8.1.5.2: Co = 0 (only bytes of one kind follow), D/C# in bit 6. */
 enum { CONTROL_COMMAND = 0x00, CONTROL_DATA = 0x40 };

@@ -2,7 +2,7 @@
 #include "pemble/controllers.h"
 #include "pemble/families.h"
 
-static const PMB_FLASH pmb_glass glass = {{176, 264}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE};
+static const PMB_FLASH pmb_glass glass = {{176, 264}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
 
 static const PMB_FLASH pmb_paper red = {.full_ms = 25000, .inks = true, .variant = PMB_IL91874};
 

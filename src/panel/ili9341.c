@@ -5,7 +5,7 @@
 static const PMB_FLASH pmb_dcs detail = {.mount = PMB_MOUNT_RIGHT, .bgr = true};
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{240, 320}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{240, 320}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ili9341 = {

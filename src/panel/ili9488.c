@@ -9,7 +9,7 @@ static const PMB_FLASH pmb_dcs detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{320, 480}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{320, 480}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ili9488 = {

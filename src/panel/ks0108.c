@@ -1,7 +1,8 @@
 /* ks0108.c - glasses with two KS0108: docs/controllers/ks0108.md. */
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 #include "pemble/controllers.h"
+#include "panel/pages.h"
 
 enum {
     CHIP_COLUMNS = 64,
@@ -143,10 +144,11 @@ const PMB_FLASH pmb_family pmb_family_ks0108 = {
     .contrast = contrast,
     .invert = invert,
     .show = show,
+    .light = true,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{128, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ks0108 = {

@@ -46,4 +46,5 @@ const PMB_FLASH pmb_family pmb_family_lcd_pages = {
     .contrast = pmb_paged_contrast,
     .invert = invert,
     .show = show,
+    .light = true,
 };

@@ -1,5 +1,6 @@
 /* paged.c - one-bit controllers with pages of eight rows: SSD1306, ST7565 and their kin. */
 #include "panel/paged.h"
+#include "panel/pages.h"
 
 const PMB_FLASH pmb_paged *pmb_paged_of(const pmb_panel *panel)
 {
@@ -8,10 +9,10 @@ const PMB_FLASH pmb_paged *pmb_paged_of(const pmb_panel *panel)
 
 void pmb_paged_plan(pmb_panel *panel)
 {
-    pmb_leave_to_controller(panel, TURN_RIGHT | TURN_BOTTOM);
+    pmb_leave_to_controller(panel, PMB_TURN_RIGHT | PMB_TURN_BOTTOM);
     /* Segment remap counts all columns of the memory from the other end; the COM scan direction
      * only exchanges the rows that are scanned, so rows keep their offset. */
-    pmb_mirror_offset(panel, TURN_RIGHT);
+    pmb_mirror_offset(panel, PMB_TURN_RIGHT);
     panel->format = pmb_page_format(panel);
     pmb_plan_frame(panel, 1, 8);
 }
@@ -42,9 +43,9 @@ pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t 
     const PMB_FLASH pmb_glass *glass = pmb_known_glass(panel->config);
     const PMB_FLASH pmb_paged *paged = pmb_paged_of(panel);
     const uint8_t turned = panel->remap ^ paged->mount;
-    const uint8_t directions[] = {(uint8_t)(PAGED_SEGMENT_REMAP | (turned & TURN_RIGHT ? 1 : 0)),
-                                  (uint8_t)(PAGED_COM_SCAN | (turned & TURN_BOTTOM ? 8 : 0)),
-                                  PAGED_START_LINE};
+    const uint8_t directions[] = {
+        (uint8_t)(PAGED_SEGMENT_REMAP | (turned & PMB_TURN_RIGHT ? 1 : 0)),
+        (uint8_t)(PAGED_COM_SCAN | (turned & PMB_TURN_BOTTOM ? 8 : 0)), PAGED_START_LINE};
     pmb_status status = pmb_send_list(panel, paged->setup);
     if (status == PMB_OK && glass && glass->extra)
         status = pmb_send_list(panel, glass->extra);

@@ -3,8 +3,8 @@
 #ifndef PEMBLE_SRC_PANEL_PAGED_H
 #define PEMBLE_SRC_PANEL_PAGED_H
 
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 
 /* Their common commands. */
 enum {

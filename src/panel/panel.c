@@ -1,7 +1,7 @@
 /* panel.c - what all panels have in common: checking, reset, and the calls into the family. */
 #include "pemble/options.h"
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 #include "panel/write.h"
 
 /* The offset that was configured, or that of the known glass of this size. */

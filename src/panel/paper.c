@@ -10,8 +10,8 @@ const PMB_FLASH pmb_paper *pmb_paper_of(const pmb_panel *panel)
 
 static const PMB_FLASH pmb_format *format_for(uint8_t turn, bool inks)
 {
-    const bool right = turn & TURN_RIGHT;
-    if (turn & TURN_SWAP) {
+    const bool right = turn & PMB_TURN_RIGHT;
+    if (turn & PMB_TURN_SWAP) {
         if (inks)
             return right ? &pmb_ink_vertical : &pmb_ink_vertical_msb;
         return right ? &pmb_mono_vertical : &pmb_mono_vertical_msb;

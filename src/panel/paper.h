@@ -2,8 +2,8 @@
 #ifndef PEMBLE_SRC_PANEL_PAPER_H
 #define PEMBLE_SRC_PANEL_PAPER_H
 
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 
 /* In panel->state: a refresh that goes on (its kind + 1) and whether the controller is in deep
  * sleep. */

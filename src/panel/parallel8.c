@@ -1,5 +1,5 @@
 /* parallel8.c - eight data lines: with WR and RD (8080), or with E and R/W (6800). */
-#include "panel/bus.h"
+#include "pemble/driver.h"
 
 /* A 6800 strobe rests low and its falling edge counts; an 8080 one rests high and its rising edge
  * counts. So both are a pulse away from rest and back. */

@@ -1,7 +1,8 @@
 /* pcd8544.c - the PCD8544: docs/controllers/pcd8544.md. */
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 #include "pemble/controllers.h"
+#include "panel/pages.h"
 
 /* Instructions, PCD8544 data sheet, table 1. H chooses between the two sets. */
 enum {
@@ -107,12 +108,13 @@ const PMB_FLASH pmb_family pmb_family_pcd8544 = {
     .contrast = contrast,
     .invert = invert,
     .show = show,
+    .light = true,
 };
 
 static const PMB_FLASH pmb_pcd8544_usual usual = {.vop = 0x40, .bias = 4, .temperature = 2};
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{84, 48}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{84, 48}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_pcd8544 = {

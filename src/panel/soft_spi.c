@@ -1,5 +1,5 @@
 /* soft_spi.c - SPI on any pins, bit by bit: mode 0, with a data/command pin or with nine bits. */
-#include "panel/bus.h"
+#include "pemble/driver.h"
 
 static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {

@@ -1,6 +1,6 @@
 /* spi.c - hardware SPI: with a data/command pin, or with nine bits, the first of which says it. */
 #include "pemble/options.h"
-#include "panel/bus.h"
+#include "pemble/driver.h"
 
 static pmb_status check_unit(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {

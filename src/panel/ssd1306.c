@@ -25,11 +25,11 @@ static const PMB_FLASH pmb_paged detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 64}, {0, 0}, PMB_COM_ALTERNATIVE, PMB_NO_TABLE},
-    {{128, 32}, {0, 0}, PMB_COM_SEQUENTIAL, PMB_NO_TABLE},
-    {{64, 48}, {32, 0}, PMB_COM_ALTERNATIVE, PMB_NO_TABLE},
-    {{72, 40}, {28, 0}, PMB_COM_ALTERNATIVE, internal_current},
-    {{96, 16}, {0, 0}, PMB_COM_SEQUENTIAL, PMB_NO_TABLE},
+    {{128, 64}, {0, 0}, PMB_COM_ALTERNATIVE, PMB_NO_TABLE, false},
+    {{128, 32}, {0, 0}, PMB_COM_SEQUENTIAL, PMB_NO_TABLE, false},
+    {{64, 48}, {32, 0}, PMB_COM_ALTERNATIVE, PMB_NO_TABLE, false},
+    {{72, 40}, {28, 0}, PMB_COM_ALTERNATIVE, internal_current, false},
+    {{96, 16}, {0, 0}, PMB_COM_SEQUENTIAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1306 = {

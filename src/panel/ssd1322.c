@@ -37,7 +37,7 @@ static const PMB_FLASH pmb_windowed detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{256, 64}, {112, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{256, 64}, {112, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1322 = {

@@ -35,7 +35,7 @@ static const PMB_FLASH pmb_windowed detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{96, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{96, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1331 = {

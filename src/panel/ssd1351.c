@@ -37,8 +37,8 @@ static const PMB_FLASH pmb_windowed detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 128}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
-    {{128, 96}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{128, 128}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{128, 96}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1351 = {

@@ -3,8 +3,8 @@
 #include "pemble/families.h"
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{122, 250}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
-    {{128, 296}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{122, 250}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{128, 296}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 /* Update control 1 of the SSD1680, second byte: sources S8 to S167 are in use. */

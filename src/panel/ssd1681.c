@@ -3,7 +3,7 @@
 #include "pemble/families.h"
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{200, 200}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{200, 200}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 static const PMB_FLASH pmb_paper black = {.full_ms = 4000, .fast_ms = 2000, .partial_ms = 1000};

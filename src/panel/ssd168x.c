@@ -195,4 +195,5 @@ const PMB_FLASH pmb_family pmb_family_ssd168x = {
     .refresh = refresh,
     .wait = pmb_paper_wait,
     .busy_is_high = true,
+    .light = true,
 };

@@ -7,9 +7,9 @@ static const PMB_FLASH pmb_dcs detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 160}, {2, 1}, PMB_COM_USUAL, PMB_NO_TABLE},
-    {{80, 160}, {26, 1}, PMB_COM_USUAL, PMB_NO_TABLE},
-    {{128, 128}, {2, 1}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{128, 160}, {2, 1}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{80, 160}, {26, 1}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{128, 128}, {2, 1}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_st7735 = {

@@ -6,10 +6,10 @@
 static const PMB_FLASH pmb_dcs detail = {.inverted = true};
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{240, 240}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
-    {{240, 280}, {0, 20}, PMB_COM_USUAL, PMB_NO_TABLE},
-    {{135, 240}, {52, 40}, PMB_COM_USUAL, PMB_NO_TABLE},
-    {{240, 320}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{240, 240}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{240, 280}, {0, 20}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{135, 240}, {52, 40}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{240, 320}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_st7789 = {

@@ -1,5 +1,5 @@
 /* turn.c - rotation and mirroring as exchanges of axes and directions. */
-#include "panel/turn.h"
+#include "pemble/turn.h"
 #include "canvas/cut.h"
 #include "pemble/options.h"
 
@@ -7,16 +7,17 @@ void pmb_plan_turn(pmb_panel *panel)
 {
     /* Where the screen's top left corner goes when it is turned clockwise: to the top right, the
      * bottom right, the bottom left. */
-    static const PMB_FLASH uint8_t turns[] = {0, TURN_SWAP | TURN_RIGHT, TURN_RIGHT | TURN_BOTTOM,
-                                              TURN_SWAP | TURN_BOTTOM};
+    static const PMB_FLASH uint8_t turns[] = {0, PMB_TURN_SWAP | PMB_TURN_RIGHT,
+                                              PMB_TURN_RIGHT | PMB_TURN_BOTTOM,
+                                              PMB_TURN_SWAP | PMB_TURN_BOTTOM};
     const PMB_FLASH pmb_panel_config *config = panel->config;
     panel->turn = turns[config->rotate];
     /* Mirroring exchanges the ends of screen x, which runs down the glass when the axes are
      * exchanged. */
     if (config->mirror)
-        panel->turn ^= panel->turn & TURN_SWAP ? TURN_BOTTOM : TURN_RIGHT;
+        panel->turn ^= panel->turn & PMB_TURN_SWAP ? PMB_TURN_BOTTOM : PMB_TURN_RIGHT;
     panel->size = config->size;
-    if (!PMB_NO_TURN && panel->turn & TURN_SWAP)
+    if (!PMB_NO_TURN && panel->turn & PMB_TURN_SWAP)
         panel->size = (pmb_size){config->size.h, config->size.w};
 }
 
@@ -26,11 +27,11 @@ pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area)
     pmb_rect r = area;
     if (PMB_NO_TURN)
         return r;
-    if (panel->turn & TURN_SWAP)
+    if (panel->turn & PMB_TURN_SWAP)
         r = (pmb_rect){area.y, area.x, area.h, area.w};
-    if (panel->turn & TURN_RIGHT)
+    if (panel->turn & PMB_TURN_RIGHT)
         r.x = (int16_t)(glass.w - r.x - r.w);
-    if (panel->turn & TURN_BOTTOM)
+    if (panel->turn & PMB_TURN_BOTTOM)
         r.y = (int16_t)(glass.h - r.y - r.h);
     return r;
 }
@@ -55,20 +56,20 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
     uint8_t above = excess(o.y, rows), below = shortfall((int16_t)(o.y + glass.h), rows);
     /* ...and as the screen sees it. */
     const uint8_t turn = !PMB_NO_TURN ? panel->turn : 0;
-    if (turn & TURN_RIGHT) {
+    if (turn & PMB_TURN_RIGHT) {
         const uint8_t keep = left;
         left = right;
         right = keep;
     }
-    if (turn & TURN_BOTTOM) {
+    if (turn & PMB_TURN_BOTTOM) {
         const uint8_t keep = above;
         above = below;
         below = keep;
     }
     const uint8_t wider = (uint8_t)(left + right), higher = (uint8_t)(above + below);
-    panel->column_unit = turn & TURN_SWAP ? rows : columns;
-    panel->row_unit = turn & TURN_SWAP ? columns : rows;
-    if (turn & TURN_SWAP)
+    panel->column_unit = turn & PMB_TURN_SWAP ? rows : columns;
+    panel->row_unit = turn & PMB_TURN_SWAP ? columns : rows;
+    if (turn & PMB_TURN_SWAP)
         panel->frame =
             (pmb_rect){(int16_t)-above, (int16_t)-left, (int16_t)(panel->size.w + higher),
                        (int16_t)(panel->size.h + wider)};
@@ -86,8 +87,8 @@ void pmb_leave_to_controller(pmb_panel *panel, uint8_t can)
 const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel)
 {
     /* Where rows run from the bottom, the highest bit comes first. */
-    const bool bottom = !PMB_NO_TURN && panel->turn & TURN_BOTTOM;
-    if (!PMB_NO_TURN && panel->turn & TURN_SWAP)
+    const bool bottom = !PMB_NO_TURN && panel->turn & PMB_TURN_BOTTOM;
+    if (!PMB_NO_TURN && panel->turn & PMB_TURN_SWAP)
         return bottom ? &pmb_mono_horizontal : &pmb_mono_horizontal_lsb;
     return bottom ? &pmb_mono_vertical_msb : &pmb_mono_vertical;
 }
@@ -95,7 +96,7 @@ const PMB_FLASH pmb_format *pmb_page_format(const pmb_panel *panel)
 pmb_rect pmb_in_memory(const pmb_panel *panel, pmb_rect area)
 {
     pmb_rect r = pmb_on_glass(panel, area);
-    if (panel->remap & TURN_SWAP)
+    if (panel->remap & PMB_TURN_SWAP)
         r = (pmb_rect){area.y, area.x, area.h, area.w};
     r.x = (int16_t)(r.x + panel->offset.x);
     r.y = (int16_t)(r.y + panel->offset.y);
@@ -105,9 +106,9 @@ pmb_rect pmb_in_memory(const pmb_panel *panel, pmb_rect area)
 void pmb_mirror_offset(pmb_panel *panel, uint8_t axes)
 {
     const pmb_size memory = panel->config->controller->memory, glass = panel->config->size;
-    if (panel->remap & axes & TURN_RIGHT)
+    if (panel->remap & axes & PMB_TURN_RIGHT)
         panel->offset.x = (int16_t)(memory.w - glass.w - panel->offset.x);
-    if (panel->remap & axes & TURN_BOTTOM)
+    if (panel->remap & axes & PMB_TURN_BOTTOM)
         panel->offset.y = (int16_t)(memory.h - glass.h - panel->offset.y);
 }
 
@@ -115,7 +116,7 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
 {
     const PMB_FLASH pmb_format *format = held->format;
     const pmb_rect glass = !PMB_NO_TURN ? pmb_on_glass(panel, area) : area;
-    const bool swap = !PMB_NO_TURN && panel->turn & TURN_SWAP;
+    const bool swap = !PMB_NO_TURN && panel->turn & PMB_TURN_SWAP;
     const uint8_t columns = format->columns_per_byte, rows = format->rows_per_line;
     const uint8_t pixel = !PMB_ONE_BIT ? format->bytes_per_pixel : 1;
     const uint16_t across = (uint16_t)(pmb_whole_bytes((uint16_t)area.w, columns) * pixel);
@@ -131,11 +132,11 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
     walk.first = held->pixels +
                  (size_t)pmb_whole_bytes((uint16_t)(area.y - held->bounds.y), rows) * held->stride +
                  (size_t)pmb_whole_bytes((uint16_t)(area.x - held->bounds.x), columns) * pixel;
-    if (!PMB_NO_TURN && panel->turn & TURN_RIGHT) {
+    if (!PMB_NO_TURN && panel->turn & PMB_TURN_RIGHT) {
         walk.first += walk.column_step * (walk.bytes - 1);
         walk.column_step = -walk.column_step;
     }
-    if (!PMB_NO_TURN && panel->turn & TURN_BOTTOM) {
+    if (!PMB_NO_TURN && panel->turn & PMB_TURN_BOTTOM) {
         walk.first += walk.line_step * (walk.lines - 1);
         walk.line_step = -walk.line_step;
     }

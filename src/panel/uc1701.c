@@ -20,7 +20,7 @@ static const PMB_FLASH pmb_paged detail = {
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {
-    {{128, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE},
+    {{128, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_uc1701 = {

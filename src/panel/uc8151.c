@@ -2,7 +2,7 @@
 #include "pemble/controllers.h"
 #include "pemble/families.h"
 
-static const PMB_FLASH pmb_glass glass = {{128, 296}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE};
+static const PMB_FLASH pmb_glass glass = {{128, 296}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
 
 static const PMB_FLASH pmb_paper black = {
     .full_ms = 6000, .fast_ms = 2000, .partial_ms = 1000, .variant = PMB_UC8151};

@@ -256,4 +256,5 @@ const PMB_FLASH pmb_family pmb_family_uc81xx = {
     .refresh = refresh,
     .wait = wait,
     .busy_is_high = false,
+    .light = true,
 };

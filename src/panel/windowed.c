@@ -1,6 +1,6 @@
 /* windowed.c - grey and colour OLED controllers with a window in memory: SSD1322 and its kin. */
-#include "panel/bus.h"
-#include "panel/turn.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 
 enum {
     SET_COLUMNS = 0x15,
@@ -31,20 +31,20 @@ static pmb_status plan(pmb_panel *panel)
         return PMB_ERR_UNSUPPORTED;
     uint8_t can = 0;
     if (detail->flip_right)
-        can |= TURN_RIGHT;
+        can |= PMB_TURN_RIGHT;
     if (detail->flip_bottom)
-        can |= TURN_BOTTOM;
+        can |= PMB_TURN_BOTTOM;
     /* Exchanged axes would leave two pixels of a byte side by side that have to be one above the
      * other. */
     if (detail->exchange && detail->format->columns_per_byte == 1)
-        can |= TURN_SWAP;
+        can |= PMB_TURN_SWAP;
     pmb_leave_to_controller(panel, can);
     /* Rows are exchanged in the order of the bytes. Columns would be in the bytes themselves. */
-    if (panel->turn & TURN_RIGHT)
+    if (panel->turn & PMB_TURN_RIGHT)
         return PMB_ERR_UNSUPPORTED;
-    pmb_mirror_offset(panel, TURN_RIGHT);
+    pmb_mirror_offset(panel, PMB_TURN_RIGHT);
     /* Where the controller does not exchange the axes, two pixels share a byte the other way. */
-    panel->format = panel->turn & TURN_SWAP ? &pmb_grey4_vertical : detail->format;
+    panel->format = panel->turn & PMB_TURN_SWAP ? &pmb_grey4_vertical : detail->format;
     pmb_plan_frame(panel, detail->pixels_per_column, 1);
     if (config->bias || config->temperature || (uint8_t)config->com ||
         (config->bgr && !detail->bgr))
@@ -56,11 +56,11 @@ static pmb_status set_remap(const pmb_panel *panel)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
     uint8_t value = detail->remap;
-    if (panel->remap & TURN_RIGHT)
+    if (panel->remap & PMB_TURN_RIGHT)
         value ^= detail->flip_right;
-    if (panel->remap & TURN_BOTTOM)
+    if (panel->remap & PMB_TURN_BOTTOM)
         value ^= detail->flip_bottom;
-    if (panel->remap & TURN_SWAP)
+    if (panel->remap & PMB_TURN_SWAP)
         value ^= detail->exchange;
     if (panel->config->bgr)
         value ^= detail->bgr;

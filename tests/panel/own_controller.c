@@ -10,7 +10,8 @@ static const pmb_paged detail = {.setup = setup,
                                  .contrast = 0x55,
                                  .contrast_most = 0xFF,
                                  .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM};
-static const pmb_glass glasses[] = {{{96, 48}, {18, 0}, PMB_COM_ALTERNATIVE, NULL}};
+static const pmb_glass glasses[] = {
+    {.size = {96, 48}, .offset = {18, 0}, .com = PMB_COM_ALTERNATIVE}};
 static const pmb_controller own = {.family = &pmb_family_oled_pages,
                                    .detail = &detail,
                                    .memory = {132, 64},

@@ -8,7 +8,7 @@
 static const uint8_t setup[] = {2, 0xFD, 0x12, 1, 0xAE, 2, 0xAB, 0x01, 2, 0xBE, 0x07, 0};
 
 static pmb_windowed detail;
-static const pmb_glass glasses[] = {{{128, 128}, {0, 0}, PMB_COM_USUAL, NULL}};
+static const pmb_glass glasses[] = {{.size = {128, 128}}};
 static const pmb_controller own = {.family = &pmb_family_windowed,
                                    .detail = &detail,
                                    .memory = {128, 128},

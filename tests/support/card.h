@@ -1,6 +1,6 @@
 /* card.h - a file in memory, read as from a card. */
-#ifndef PEMBLE_TEST_CARD_H
-#define PEMBLE_TEST_CARD_H
+#ifndef PEMBLE_TEST_SUPPORT_CARD_H
+#define PEMBLE_TEST_SUPPORT_CARD_H
 
 #include <string.h>
 #include "pemble/source.h"

@@ -69,7 +69,8 @@ def main():
     public = Joiner([include])
     heading = ('/* Pemble in two files, made from its sources by tools/dist/amalgamate.py: {}.\n'
                ' * Licence: LICENSE; of the smooth fonts: smooth-LICENSE.txt. */\n')
-    header = public.header('pemble/pemble.h') + public.header('pemble/families.h')
+    names = sorted(f'pemble/{path.name}' for path in (include / 'pemble').glob('*.h'))
+    header = public.header('pemble/pemble.h') + ''.join(public.header(name) for name in names)
     (out / 'pemble.h').write_text(heading.format('the interface') + header)
     private = Joiner([src])
     private.seen = public.seen

@@ -3,7 +3,6 @@
 
 #include <stdio.h>
 #include "stage.h"
-#include "test_card.h"
 
 static const struct usage usage = {
     .name = "card",
@@ -23,8 +22,9 @@ static int draw(struct stage *stage, int number, const char *out)
     int status = stage_open(stage, number, 1);
     if (status != DONE)
         return status;
-    struct test_card card = test_card_for(&act->panel, act->setup->known->title);
-    status = stage_paint(stage, number, test_card_paint, &card);
+    pmb_test_card card;
+    pmb_test_card_init(&card, &act->panel, act->setup->known->title);
+    status = stage_paint(stage, number, pmb_test_card_paint, &card);
     if (status == DONE)
         status = stage_picture(act->module, out);
     if (status == DONE)

@@ -8,7 +8,6 @@
 #include "image.h"
 #include "pemble/families.h"
 #include "stage.h"
-#include "test_card.h"
 
 static const struct usage usage = {
     .name = "symptoms",
@@ -268,12 +267,13 @@ static void add_tile(struct sheet *sheet, struct stage *stage, const struct symp
     const int y = TITLE + sheet->count / COLUMNS * (sheet->height + 2 * BEZEL + CAPTION + GAP);
     sheet->count++;
     if (pmb_panel_open(&act->panel, &act->setup->config, port) == PMB_OK) {
-        struct test_card card = test_card_for(&act->panel, act->setup->known->title);
+        pmb_test_card card;
+        pmb_test_card_init(&card, &act->panel, act->setup->known->title);
         const size_t bytes = pmb_screen_whole_bytes(&act->panel);
         act->buffer = malloc(bytes);
         if (act->buffer &&
             pmb_screen_init(&act->screen, &act->panel, act->buffer, bytes, NULL, 0) == PMB_OK &&
-            pmb_screen_paint(&act->screen, test_card_paint, &card) == PMB_OK)
+            pmb_screen_paint(&act->screen, pmb_test_card_paint, &card) == PMB_OK)
             (void)pmb_panel_wait(&act->panel, 60000);
         if (symptom->asleep)
             (void)pmb_panel_sleep(&act->panel);

@@ -1,20 +1,24 @@
 /*
- * turn.h - how the picture lies on the glass; private to src/panel.
+ * turn.h - for those who write a family of controllers: how the picture lies on the glass.
  *
- * A rotation with a mirroring is three yes-or-no answers: are x and y exchanged, and is the glass
- * then counted from the right, and from the bottom? A family lets the controller do what it can
- * and leaves the rest in panel->turn, for the choice of the format and the order of the bytes.
+ * A rotation with a mirroring is three yes-or-no answers. Are x and y exchanged? Is the glass then
+ * counted from the right, and from the bottom? The family's `plan` leaves to the controller what
+ * the controller can do. What remains in panel->turn is done by the choice of the format and by the
+ * order in which bytes are sent.
  */
-#ifndef PEMBLE_SRC_PANEL_TURN_H
-#define PEMBLE_SRC_PANEL_TURN_H
+#ifndef PEMBLE_TURN_H
+#define PEMBLE_TURN_H
 
 #include "pemble/families.h"
+#include "pemble/linkage.h"
 #include "pemble/options.h"
 
+PMB_BEGIN_C
+
 enum {
-    TURN_SWAP = 1,                  /* screen x runs down the glass, screen y across it */
-    TURN_RIGHT = PMB_MOUNT_RIGHT,   /* columns of the glass count from the right */
-    TURN_BOTTOM = PMB_MOUNT_BOTTOM, /* rows of the glass count from the bottom */
+    PMB_TURN_SWAP = 1,                  /* screen x runs down the glass, screen y across it */
+    PMB_TURN_RIGHT = PMB_MOUNT_RIGHT,   /* columns of the glass count from the right */
+    PMB_TURN_BOTTOM = PMB_MOUNT_BOTTOM, /* rows of the glass count from the bottom */
 };
 
 /* Sets panel->offset to what is configured, or to that of the known glass of this size. */
@@ -37,8 +41,8 @@ pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area);
 void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows);
 
 /*
- * Leaves the mirrorings in `can` (TURN_RIGHT, TURN_BOTTOM) to the controller: moves them from
- * panel->turn to panel->remap. Where the controller then counts its memory from the other end,
+ * Leaves the mirrorings in `can` (PMB_TURN_RIGHT, PMB_TURN_BOTTOM) to the controller: moves them
+ * from panel->turn to panel->remap. Where the controller then counts its memory from the other end,
  * the family moves the offset as well (pmb_mirror_offset).
  */
 void pmb_leave_to_controller(pmb_panel *panel, uint8_t can);
@@ -61,24 +65,9 @@ typedef struct pmb_walk {
 
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 
-/* The same for pages of eight rows, where less is needed without turns. */
-static inline pmb_walk pmb_plan_pages(const pmb_panel *panel, const pmb_canvas *held,
-                                      const pmb_rect *area)
-{
-    if (!PMB_NO_TURN)
-        return pmb_plan_walk(panel, held, *area);
-    const uint8_t page = (uint8_t)(area->y - held->bounds.y) / 8;
-    return (pmb_walk){.first =
-                          held->pixels + (size_t)page * held->stride + (area->x - held->bounds.x),
-                      .column_step = 1,
-                      .line_step = held->stride,
-                      .bytes = (uint16_t)area->w,
-                      .lines = (uint8_t)area->h / 8u,
-                      .column = (uint16_t)(area->x + panel->offset.x),
-                      .row = (uint16_t)(area->y + panel->offset.y)};
-}
-
 /* The known glass of the configured size, or NULL. */
 const PMB_FLASH pmb_glass *pmb_known_glass(const PMB_FLASH pmb_panel_config *config);
+
+PMB_END_C
 
 #endif
