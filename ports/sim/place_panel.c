@@ -2,7 +2,8 @@
 #include "bench_parts.h"
 #include "pemble/bench_modules.h"
 #include "pemble/controllers.h"
-#include "pemble/families.h"
+#include "pemble/driver.h"
+#include "pemble/turn.h"
 
 static const pmb_module_type *type_of(const pmb_controller *controller)
 {
@@ -47,20 +48,22 @@ static void connect_pin(pmb_module *module, const char *name, pmb_pin pin)
     (void)pmb_bench_connect(module, name, net);
 }
 
+/* By what the kind can be used for, so that kinds of somebody's own are known, too. */
 static pmb_module_bus bus_of(const pmb_bus *bus)
 {
-    if (bus->kind == &pmb_i2c)
+    const uint8_t kind = bus->kind->flags;
+    if (kind & PMB_HAS_I2C)
         return PMB_MODULE_I2C;
-    if (bus->kind == &pmb_parallel8)
+    if (kind & (PMB_HAS_PARALLEL_8080 | PMB_HAS_PARALLEL_6800))
         return PMB_MODULE_PARALLEL;
-    if (bus->kind == &pmb_spi3 || (bus->kind == &pmb_soft_spi && !bus->data_command))
+    if (kind == PMB_HAS_SPI3 || (kind & PMB_HAS_SPI3 && !bus->data_command))
         return PMB_MODULE_SPI3;
     return PMB_MODULE_SPI;
 }
 
 static void connect_serial(pmb_module *module, const pmb_bus *bus)
 {
-    if (bus->kind == &pmb_i2c) {
+    if (bus->kind->flags & PMB_HAS_I2C) {
         connect_unit(module, "SDA", "i2c", bus->unit, "sda");
         connect_unit(module, "SCL", "i2c", bus->unit, "scl");
         return;
@@ -95,22 +98,33 @@ static void connect_parallel(pmb_module *module, const pmb_bus *bus)
     connect_pin(module, "CS2", bus->second_select);
 }
 
-pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config)
+/* Where the glass lies: as configured, else as a table of somebody's own has it, else (not given)
+ * as glasses of that size usually do. */
+static pmb_offset offset_of(const pmb_panel_config *config)
 {
+    const pmb_glass *glass = pmb_known_glass(config);
+    if (config->offset.given || type_of(config->controller) || !glass)
+        return config->offset;
+    return (pmb_offset){glass->offset.x, glass->offset.y, true};
+}
+
+pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *config,
+                                     const pmb_module_type *type)
+{
+    const pmb_offset offset = offset_of(config);
     const pmb_module_options options = {
         .width = config->size.w,
         .height = config->size.h,
-        .offset_given = config->offset.given,
-        .column = config->offset.x,
-        .row = config->offset.y,
+        .offset_given = offset.given,
+        .column = offset.x,
+        .row = offset.y,
         .com = (int)config->com,
         .bus = bus_of(&config->bus),
         .address = config->bus.address ? config->bus.address : config->controller->addresses[0],
         .bgr = config->bgr,
         .inverted = config->invert,
     };
-    const pmb_module_type *type = type_of(config->controller);
-    pmb_module *module = type ? pmb_bench_place(bench, type, &options) : NULL;
+    pmb_module *module = pmb_bench_place(bench, type, &options);
     if (!module)
         return NULL;
     module->hung = (int)config->rotate;
@@ -122,4 +136,10 @@ pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *conf
     connect_pin(module, "BLK", config->backlight);
     connect_pin(module, "BUSY", config->busy);
     return module;
+}
+
+pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config)
+{
+    const pmb_module_type *type = type_of(config->controller);
+    return type ? pmb_bench_place_panel_as(bench, config, type) : NULL;
 }

@@ -36,12 +36,8 @@ static void a_table_is_all_a_new_controller_needs(void **state)
                                         .mirror = turn >= 4};
         rig.bench = pmb_bench_new();
         rig.port = pmb_bench_port(rig.bench);
-        const pmb_module_options options = {
-            .width = 96, .height = 48, .offset_given = true, .column = 18, .address = 0x3D};
-        rig.module = pmb_bench_place(rig.bench, &pmb_sim_sh1106, &options);
+        rig.module = pmb_bench_place_panel_as(rig.bench, &rig.config, &pmb_sim_sh1106);
         assert_non_null(rig.module);
-        assert_true(pmb_bench_connect(rig.module, "SDA", "i2c0.sda"));
-        assert_true(pmb_bench_connect(rig.module, "SCL", "i2c0.scl"));
         assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
         rig.buffer = malloc(1024);
         assert_int_equal(pmb_screen_init(&rig.screen, &rig.panel, rig.buffer, 1024, NULL, 0),

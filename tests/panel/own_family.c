@@ -115,10 +115,8 @@ static void a_family_and_a_bus_need_public_headers_only(void **state)
                                         .mirror = turn >= 4};
         rig.bench = pmb_bench_new();
         rig.port = pmb_bench_port(rig.bench);
-        const pmb_module_options options = {.width = 128, .height = 64, .address = 0x3C};
-        rig.module = pmb_bench_place(rig.bench, &pmb_sim_sh1106, &options);
-        assert_true(pmb_bench_connect(rig.module, "SDA", "i2c0.sda"));
-        assert_true(pmb_bench_connect(rig.module, "SCL", "i2c0.scl"));
+        rig.module = pmb_bench_place_panel_as(rig.bench, &rig.config, &pmb_sim_sh1106);
+        assert_non_null(rig.module);
         sent = 0;
         assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
         rig.buffer = malloc(1024);

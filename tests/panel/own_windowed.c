@@ -46,10 +46,8 @@ static pmb_status build(struct rig *rig, pmb_rotation rotation, bool mirror)
                                      .mirror = mirror};
     rig->bench = pmb_bench_new();
     rig->port = pmb_bench_port(rig->bench);
-    const pmb_module_options options = {.width = 128, .height = 128, .address = 0x3C};
-    rig->module = pmb_bench_place(rig->bench, &pmb_sim_ssd1327, &options);
-    assert_true(pmb_bench_connect(rig->module, "SDA", "i2c0.sda"));
-    assert_true(pmb_bench_connect(rig->module, "SCL", "i2c0.scl"));
+    rig->module = pmb_bench_place_panel_as(rig->bench, &rig->config, &pmb_sim_ssd1327);
+    assert_non_null(rig->module);
     return pmb_panel_open(&rig->panel, &rig->config, rig->port);
 }
 

@@ -81,6 +81,11 @@ pmb_module *pmb_bench_place(pmb_bench *bench, const pmb_module_type *type,
  */
 pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config);
 
+/* The same for a controller of your own, which the bench does not know: with the simulated module of
+ * a controller that takes the same commands (bench_modules.h). */
+pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *config,
+                                     const pmb_module_type *type);
+
 /* Connects a pin of the module ("SDA") to a net ("i2c0.sda"), which is made if it is new.
  * False when the module has no such pin. */
 bool pmb_bench_connect(pmb_module *module, const char *pin, const char *net);
