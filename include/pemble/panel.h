@@ -12,7 +12,7 @@ PMB_BEGIN_C
 
 typedef struct pmb_controller pmb_controller; /* controllers.h names them */
 
-/* The picture is turned clockwise by that much on the glass. */
+/* How far the picture is turned clockwise on the glass. */
 typedef enum pmb_rotation {
     PMB_ROTATE_0 = 0,
     PMB_ROTATE_90,
@@ -20,15 +20,15 @@ typedef enum pmb_rotation {
     PMB_ROTATE_270
 } pmb_rotation;
 
-/* Where the glass lies in the controller's memory. Left out, it is where the glasses of that size
- * that are sold with this controller have it, else {0, 0}. */
+/* Where the glass lies in the controller's memory. If it is left out, the controller's table of
+ * known glasses gives the offset for this size; for an unknown size it is {0, 0}. */
 typedef struct pmb_offset {
     int16_t x, y; /* memory column and row of the glass's top left pixel, unrotated */
     bool given;
 } pmb_offset;
 
-/* Which row of the glass hangs on which COM output: SSD1306 data sheet, table 10-3. Left out, as
- * the glasses of that size have it. */
+/* Which row of the glass is on which COM output: SSD1306 data sheet, table 10-3. If it is left out,
+ * the table of known glasses decides. */
 typedef enum pmb_com_layout {
     PMB_COM_USUAL = 0,
     PMB_COM_SEQUENTIAL,
@@ -37,9 +37,13 @@ typedef enum pmb_com_layout {
     PMB_COM_ALTERNATIVE_SWAPPED
 } pmb_com_layout;
 
-/* How e-paper is refreshed. Full drives every pixel through black and white, which flickers and
- * leaves no trace of the picture before; fast does the same in less time and less thoroughly;
- * partial drives only pixels that change, and leaves a little of what was there. */
+/*
+ * How e-paper is refreshed.
+ *
+ * A full refresh drives every pixel through black and white. It flickers and leaves no trace of the
+ * old picture. A fast refresh does the same in less time and less thoroughly. A partial refresh
+ * drives only pixels that change, and leaves a faint trace of the old picture.
+ */
 typedef enum pmb_refresh {
     PMB_REFRESH_FULL = 0,
     PMB_REFRESH_FAST,
@@ -50,8 +54,7 @@ typedef enum pmb_refresh {
  */
 #define PMB_TEMPERATURE(n) ((uint8_t)((n) + 1))
 
-/* Everything that sets one display apart from another, as a const PMB_FLASH table (flash.h). Must
- * outlive the panel. */
+/* What one display is: a const PMB_FLASH table (flash.h). It must outlive the panel. */
 typedef struct pmb_panel_config {
     const PMB_FLASH pmb_controller *controller;
     pmb_size size; /* pixels of the glass, as it is made, before rotation */
@@ -65,16 +68,16 @@ typedef struct pmb_panel_config {
     pmb_offset offset;   /* left out: the usual one for this size */
     pmb_rotation rotate; /* of the picture on the glass */
     bool mirror;         /* left and right of the picture change places, before rotation */
-    bool invert;         /* light and dark change places, for good: many IPS glasses need it */
+    bool invert;         /* light and dark change places for good: many IPS panels need this */
     bool bgr;            /* the glass has red and blue the other way round */
     uint8_t contrast;    /* 1 (least) to 255 (most); 0: the usual one */
     pmb_com_layout com;
     uint8_t bias;        /* LCD: 1/n bias, such as 9 for 1/9; 0: the usual one */
     uint8_t temperature; /* LCD: PMB_TEMPERATURE(n); 0: the usual one */
     pmb_refresh refresh; /* e-paper: what a present does */
-    /* What pixels are kept in. NULL: as the controller takes them. TFTs (pmb_family_dcs) also take
-     * formats that need less memory, which are widened on the way out: pmb_index4 and pmb_index8
-     * with a palette, pmb_grey4, pmb_mono_horizontal. */
+    /* The format of the buffer. NULL: that of the controller. TFTs (pmb_family_dcs) also take
+     * formats that need less memory: pmb_index4 and pmb_index8 with a palette, pmb_grey4,
+     * pmb_mono_horizontal. Their pixels are widened while they are sent. */
     const PMB_FLASH pmb_format *format;
     const pmb_palette *palette;
     uint8_t full_every; /* e-paper: after so many others a present refreshes fully; 0: never */
@@ -100,22 +103,24 @@ typedef struct pmb_panel {
 } pmb_panel;
 
 /*
- * Checks the configuration, resets the panel where it has a reset pin, initialises it, clears its
- * memory (to light on an LCD and on paper, else to dark; PMB_NO_CLEAR leaves that out) and switches
- * it on. E-paper goes on showing what it showed, until it is refreshed.
+ * Opens a panel: checks the configuration, pulses the reset pin if there is one, sends the setup,
+ * clears the controller's memory and switches the display on. The memory is cleared to light on an
+ * LCD and on e-paper, else to dark. E-paper shows its old picture until it is refreshed.
  *
- * PMB_ERR_ARGUMENT, before any byte is sent: a null pointer, a size or an offset that does not fit
- * the controller's memory, an address or a speed that it cannot have. PMB_ERR_UNSUPPORTED, also
- * before: a bus that the controller does not have, a callback that the port lacks. After any other
- * error (PMB_ERR_NO_ANSWER, PMB_ERR_BUS, PMB_ERR_TIMEOUT) open again.
+ * Errors before anything is sent:
+ *   PMB_ERR_ARGUMENT: a null pointer, or a size, an offset, an address, a speed or another value
+ * that the controller cannot have. PMB_ERR_UNSUPPORTED: the controller does not have this bus, or
+ * the port lacks a callback. pmb_panel_explain (explain.h) says which field it is.
+ *
+ * After any other error (PMB_ERR_NO_ANSWER, PMB_ERR_BUS, PMB_ERR_TIMEOUT) open the panel again.
  */
 pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
                           const pmb_port *port);
 
 /*
- * Brings the pins of a panel's bus to rest without opening it. With several panels on one bus, call
- * it for each before the first is opened: until then a chip select floats, and its panel may take
- * what is meant for another.
+ * Brings the pins of a panel's bus to rest without opening the panel. It leaves reset and backlight
+ * as they are. If several panels share a bus, call it for each panel before you open the first one:
+ * until then a chip select floats, and its panel may take what is meant for another.
  */
 pmb_status pmb_panel_quiet(const PMB_FLASH pmb_panel_config *config, const pmb_port *port);
 
@@ -123,43 +128,47 @@ pmb_status pmb_panel_quiet(const PMB_FLASH pmb_panel_config *config, const pmb_p
 void pmb_panel_backlight(const pmb_panel *panel, bool on);
 
 /*
- * Reads from the controller: sends `command` and stores what comes back, dummy bits included, as
- * the data sheet has it; on I2C there is no command, and every byte is the status. Needs a wire for
- * it (data_in, read, or the SPI unit's own), else PMB_ERR_UNSUPPORTED.
+ * Reads from the controller: sends `command` and stores the `count` bytes that come back, dummy
+ * bits included. On I2C there is no command, and every byte is the controller's status.
+ * PMB_ERR_UNSUPPORTED when there is no wire for reading: bus.data_in, bus.read, or an SPI unit that
+ * receives.
  */
 pmb_status pmb_panel_read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count);
 
 /* 1 (least) to 255 (most), spread over what the controller has; 0: the usual one. */
 pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast);
 
-/* Light and dark change places, against how it was configured. Controllers do it at once; on a
- * KS0108 and on e-paper it shows in what is sent from then on (pmb_screen_forget sends all). */
+/* Exchanges light and dark, compared with the configuration. Most controllers do this at once. On a
+ * KS0108 and on e-paper it takes effect on what is sent afterwards: call pmb_screen_forget, and the
+ * next paint sends everything. */
 pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted);
 
-/* Sleep switches the display off and keeps its memory; wake brings the picture back. */
+/* Sleep switches the display off and keeps its memory. Wake switches it on with the same picture.
+ */
 pmb_status pmb_panel_sleep(pmb_panel *panel);
 pmb_status pmb_panel_wake(pmb_panel *panel);
 
 /*
- * E-paper: begins to show what has been written and returns; the panel is then busy for a while,
- * up to twenty seconds for three colours. PMB_ERR_UNSUPPORTED where the controller has no such
- * refresh, or the panel is no e-paper. A screen does this by itself.
+ * E-paper: begins a refresh, which shows what has been written, and returns. The panel is then
+ * busy, for up to twenty seconds with three colours. A screen does this by itself.
+ * PMB_ERR_UNSUPPORTED: the controller has no such refresh, or the panel is no e-paper.
  */
 pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh);
 
 /*
- * E-paper without a second ink: the controller keeps what it shall show and what it shows already,
- * and a partial refresh drives the pixels that differ. Chooses to which of them pmb_panel_write
- * writes; both, unless told otherwise. A screen does this by itself.
+ * E-paper without a second ink: the controller keeps the next picture and the picture that the
+ * paper shows. A partial refresh drives the pixels that differ. This chooses which of the two
+ * memories pmb_panel_write fills; at first it fills both. A screen does this by itself.
  */
 #define PMB_PLANE_NEXT  0x01
 #define PMB_PLANE_SHOWN 0x02
 void pmb_panel_write_to(pmb_panel *panel, uint8_t planes);
 
 /*
- * E-paper: true while a refresh goes on, for polling; pmb_panel_wait returns when it has ended and
- * the drive voltages are off, or PMB_ERR_TIMEOUT. Without a busy pin, waiting takes the longest
- * time that the refresh may take. On other panels nothing is ever busy.
+ * E-paper: pmb_panel_is_busy is true while a refresh goes on. pmb_panel_wait returns PMB_OK when
+ * the refresh has ended and the drive voltages are off, or PMB_ERR_TIMEOUT after so many
+ * milliseconds. Without a busy pin, waiting takes the longest time of the refresh, and nothing is
+ * ever busy. Other panels are never busy.
  */
 bool pmb_panel_is_busy(const pmb_panel *panel);
 pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds);
@@ -173,10 +182,10 @@ pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds);
 pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 
 /*
- * For writing in the background (port.h, start), where bus and port can: between pmb_panel_defer
- * and pmb_panel_settle, pmb_panel_write may return before the last of its bytes is sent; the buffer
- * has to stay as it is until the next pmb_panel_write or pmb_panel_settle returns. Where they
- * cannot, nothing is deferred. A screen does this by itself.
+ * Writing in the background, if bus and port can do it (spi_start in port.h). Between
+ * pmb_panel_defer and pmb_panel_settle, pmb_panel_write may return before its last byte is sent.
+ * The buffer must not change until the next pmb_panel_write or pmb_panel_settle returns. If bus or
+ * port cannot do it, nothing is deferred. A screen does this by itself.
  */
 bool pmb_panel_can_defer(const pmb_panel *panel);
 void pmb_panel_defer(pmb_panel *panel);

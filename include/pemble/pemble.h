@@ -4,20 +4,25 @@
  * How to use it, in five steps:
  *
  *   1. Say what the panel is: a const pmb_panel_config (panel.h) with its controller, its size in
- *      pixels, its bus and its pins. Whatever is left out (zero) has a sensible meaning.
+ *      pixels, its bus and its pins. A field that is left out (zero) has its usual value.
  *   2. Say how to reach the hardware: a pmb_port (port.h), a few callbacks. ports/ has some.
- *   3. pmb_panel_open() resets and initialises the panel.
- *   4. pmb_screen_init() (screen.h) gives the panel memory: a buffer for the whole frame or for any
- *      band of it. Smaller only costs time; the picture is the same.
- *   5. pmb_screen_paint() calls your drawing function with a canvas, as often as there are bands,
- *      and sends what changed to the panel. Draw with shape.h and text.h.
+ *   3. Call pmb_panel_open(). It resets and initialises the panel.
+ *   4. Call pmb_screen_init() (screen.h). It gives the panel memory: a buffer for the whole frame
+ * or for a band of it. A smaller buffer takes more time and makes the same picture.
+ *   5. Call pmb_screen_paint(). It calls your drawing function with a canvas, once for each band,
+ * and sends what changed. The drawing function uses shape.h, text.h and the gauges.
  *
- * The objects are structs of yours; Pemble allocates nothing, keeps nothing between calls but in
- * them, and calls nothing but the port. Every function that can fail returns a pmb_status. Two
- * threads may use two panels at once if the port may be used so.
+ * Memory: The objects are structs of yours. Pemble allocates nothing and keeps no state of its own.
+ * Two threads may use two panels at once if the port allows it.
  *
- * C++ programs include this header, which says that the functions are C; flash tables on AVR are C
- * only.
+ * Errors: Every function that can fail returns a pmb_status (status.h). explain.h says in words why
+ * a configuration is refused.
+ *
+ * NULL: Descriptions, themes, styles, layouts, number formats, fonts and texts may be NULL: nothing
+ * is drawn then, or the usual is done. Objects may not be NULL: a function that returns a status
+ * returns PMB_ERR_ARGUMENT. The canvas of a drawing function must be there.
+ *
+ * C++: The headers say that their functions are C. flash.h says what an AVR needs besides.
  */
 #ifndef PEMBLE_H
 #define PEMBLE_H

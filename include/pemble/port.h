@@ -1,14 +1,15 @@
 /*
  * port.h - how the library reaches hardware.
  *
- * A port is a few functions of yours, and every one of them is optional as long as no panel needs
- * it: a panel on I2C needs i2c_write, one on hardware SPI spi and pin_write, and so on; opening a
- * panel whose port lacks something returns PMB_ERR_UNSUPPORTED. Rules for all of them:
+ * A port is a struct of callbacks. A callback may be NULL if no panel needs it: a panel on I2C
+ * needs i2c_write, a panel on hardware SPI needs spi and pin_write. Opening a panel whose port
+ * lacks a callback returns PMB_ERR_UNSUPPORTED. docs/porting.md has a table. Rules for all
+ * callbacks:
  *
- *   1. They get the `context` of the port as their first argument and may keep state there.
- *   2. They return when the work is done, or an error; they never retry by themselves.
- *   3. Buffers are the caller's and are valid during the call only.
- *   4. Pin numbers are yours: whatever PMB_PIN() was given comes back from pmb_pin_number().
+ *   1. The first argument is the port's `context`. A port may keep its state there.
+ *   2. A callback returns when the work is done, or with an error. It does not retry.
+ *   3. Buffers belong to the caller and are valid during the call only (spi_start excepted).
+ *   4. Pin numbers are yours: pmb_pin_number() returns the number that PMB_PIN() was given.
  */
 #ifndef PEMBLE_PORT_H
 #define PEMBLE_PORT_H
@@ -22,7 +23,7 @@
 
 PMB_BEGIN_C
 
-/* A pin of the board. Zero is "not connected", so that pins left out of a configuration are. */
+/* A pin of the board. Zero is "not connected": so is a pin that a configuration leaves out. */
 #ifdef __AVR__
 typedef uint8_t pmb_pin;
 #else
@@ -32,7 +33,7 @@ typedef uint16_t pmb_pin;
 #define PMB_PIN(number)     ((pmb_pin)((number) + 1))
 #define pmb_pin_number(pin) ((pmb_pin)((pin)-1))
 
-/* How bytes are framed on the wire. Only the kinds that a program names are linked. */
+/* How bytes are framed on the wire. A program links only the kinds that it names. */
 typedef struct pmb_bus_kind pmb_bus_kind;
 extern const PMB_FLASH pmb_bus_kind pmb_i2c;       /* SDA, SCL; a control byte before the bytes */
 extern const PMB_FLASH pmb_bus_kind pmb_spi;       /* a hardware SPI unit and a data/command pin */
@@ -82,17 +83,15 @@ typedef struct pmb_port {
     pmb_status (*spi)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count);
 
-    /* Sending on the SPI unit in the background, where there is DMA or an interrupt for it:
-     * `spi_start` begins and returns, and leaves the bytes where they are; `spi_wait` returns when
-     * all of them are on the wire, or the error that came up. With both, a screen whose buffer
-     * holds two bands draws the one while the other is sent. Nothing else is asked of the port
-     * between the two. */
+    /* Sending on the SPI unit in the background, by DMA or an interrupt. spi_start begins to send
+     * and returns; the bytes stay where they are. spi_wait returns when all bytes are on the wire,
+     * or with the error that came up. A port with both lets a screen draw one band while the last
+     * one is sent. Between the two calls the library calls nothing else of the port. */
     pmb_status (*spi_start)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out,
                             size_t count);
     pmb_status (*spi_wait)(void *context, const PMB_FLASH pmb_bus *bus);
 
-    /* Puts each byte on bus->lines and strobes it. May be missing: the library then does it with
-     * pin_write. */
+    /* Puts each byte on bus->lines and strobes it. If it is NULL, the library uses pin_write. */
     pmb_status (*parallel)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *bytes,
                            size_t count);
 

@@ -1,27 +1,26 @@
 /*
- * screen.h - a panel with memory: paints scenes and sends what changed.
+ * screen.h - a panel with memory: it paints scenes and sends what changed.
  *
- * The memory is a buffer for the whole frame or for a band of it, from one line of bytes (8 rows of
- * a one-bit panel) up. With a band, the drawing function runs once for each band and must draw the
- * same each time; it may ask c->clip to skip what is not in the band. The picture is the same
- * whatever the size of the buffer.
+ * Bands. The memory is a buffer for the whole frame or for a band of it. The smallest band is one
+ * line of bytes: 8 rows of a one-bit panel. With a band, the drawing function runs once for each
+ * band and must draw the same each time. It may ask c->clip to skip what is not in the band. The
+ * picture is the same whatever the size of the buffer.
  *
- * Where the port can send in the background (port.h, start), a buffer that holds less than the
- * frame is used as two halves: the next band is drawn while the last one is on the wire.
+ * Background. If the port can send in the background (spi_start in port.h), a buffer that holds
+ * less than the frame is used as two halves. The next band is drawn while the last band is sent.
  *
- * Tiles are optional memory for what is on the glass, 4 bytes each. With them only tiles that
- * changed are sent, neighbours in one go. They are 8 by 8 pixels, or as much larger as it takes for
- * the memory to suffice; where pages of eight rows are addressed one by one they grow in width
- * only, and they never span two bands. After a bus error they are forgotten, and the next paint
- * sends everything.
+ * Tiles. Tiles are optional memory, 4 bytes each, for what is on the glass. With tiles, only tiles
+ * that changed are sent. Neighbours are sent together. A tile is 8 by 8 pixels, or larger if the
+ * memory is not enough. On controllers that address pages of eight rows one by one, tiles grow in
+ * width only. A tile never spans two bands. After a bus error the tiles are forgotten, and the next
+ * paint sends everything.
  *
- * Of a buffer that holds the whole frame, and that you draw on directly, no more is looked at than
- * the rectangles in which something was drawn since the last present; without tiles and mirror, all
- * of these are sent.
+ * Damage. With a whole-frame buffer that you draw on directly, present checks only the rectangles
+ * drawn since the last present. Without tiles and mirror, present sends all of these rectangles.
  *
- * A mirror is memory for a second frame: what is on the glass, byte for byte. With it no more than
- * the bytes that changed are sent, but for those between two changes that are so near to each other
- * that a new address would cost as much. It takes the place of tiles.
+ * Mirror. A mirror is memory for a second frame: what is on the glass, byte for byte. With a
+ * mirror, only bytes that changed are sent, and bytes between two changes when a new address would
+ * cost as much. A screen has tiles or a mirror, not both.
  */
 #ifndef PEMBLE_SCREEN_H
 #define PEMBLE_SCREEN_H
@@ -31,14 +30,14 @@
 
 PMB_BEGIN_C
 
-typedef uint32_t pmb_tile; /* digest of what was last sent there; 0 is "not known" */
+typedef uint32_t pmb_tile; /* digest of what was last sent there; 0: not known */
 
 #define PMB_TILE_COLUMNS 16
 
 #define PMB_TILE_ROWS 8
 
-/* Enough for tiles of PMB_TILE_COLUMNS by PMB_TILE_ROWS pixels, on any screen of that size, as
- * rotated, with a band of at least 8 rows. */
+/* How many tiles of PMB_TILE_COLUMNS by PMB_TILE_ROWS pixels a screen of that size needs, after
+ * rotation, with a band of at least 8 rows. */
 #define PMB_TILES(width, height)                                                                   \
     (((width) + 2 * PMB_TILE_COLUMNS - 2) / PMB_TILE_COLUMNS *                                     \
      (((height) + 2 * PMB_TILE_ROWS - 2) / PMB_TILE_ROWS))
@@ -72,56 +71,59 @@ typedef struct pmb_screen {
 } pmb_screen;
 
 /*
- * Gives an open panel its memory. `tiles` may be NULL (and tile_count 0).
- * The screen must stay where it is from then on. PMB_ERR_ARGUMENT: a null pointer, a buffer too
- * small for one band (pmb_screen_least_bytes), or fewer tiles than there are bands, and
- * pages where they are addressed one by one.
+ * Gives an open panel its memory. `tiles` may be NULL, and tile_count 0. The screen must not move
+ * in memory afterwards.
+ *
+ * PMB_ERR_ARGUMENT: a null pointer, a buffer too small for one band (pmb_screen_least_bytes), or
+ * too few tiles: there must be one for each band, and one for each page where pages are addressed
+ * one by one. pmb_screen_explain says which.
  */
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
                            pmb_tile *tiles, size_t tile_count);
 
-/* Bytes that the smallest band of this panel takes, those that its whole frame takes, and the
- * number of tiles of PMB_TILE_COLUMNS by PMB_TILE_ROWS pixels, with a buffer of that size. */
+/* The bytes of this panel's smallest band; the bytes of its whole frame; and how many tiles of
+ * PMB_TILE_COLUMNS by PMB_TILE_ROWS pixels it needs with a buffer of that size. */
 size_t pmb_screen_least_bytes(const pmb_panel *panel);
 size_t pmb_screen_whole_bytes(const pmb_panel *panel);
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
 
 /*
- * Gives the screen a mirror, after pmb_screen_init and instead of tiles: pmb_screen_whole_bytes()
- * of memory. PMB_ERR_ARGUMENT: a null pointer, too little memory, or the screen has tiles.
+ * Gives the screen a mirror of pmb_screen_whole_bytes() bytes, after pmb_screen_init and instead of
+ * tiles. PMB_ERR_ARGUMENT: a null pointer, too little memory, or the screen has tiles.
  */
 pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes);
 
 /*
  * Calls paint for each band and sends what changed. Each band starts as opening leaves the panel:
- * white on e-paper, else black. Returns the first error of the bus; the panel then shows part of
- * the scene until the next call succeeds.
+ * white on e-paper, else black. Returns the first error of the bus. After an error the panel shows
+ * part of the scene until the next call succeeds.
  *
- * On e-paper, when something changed, a refresh is begun as the configuration says, and the call
- * returns while it goes on (pmb_panel_is_busy, pmb_panel_wait); the first refresh, and the first
- * after an error, is a full one. For a partial refresh the call waits for its end and paints a
- * second time, since the controller has to be told what the paper shows.
+ * On e-paper, when something changed, this begins a refresh of the configured kind and returns
+ * while the refresh goes on (pmb_panel_is_busy, pmb_panel_wait). The first refresh is a full one,
+ * and so is the first after an error. For a partial refresh the call waits for its end and paints a
+ * second time, because the controller has to be told what the paper shows.
  */
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /*
- * The same for a part of the screen, when no more has changed: paint is called for the bands that
- * the part touches, with a clip that holds it, widened to whole tiles (without tiles, to what the
- * controller can address); nothing else is painted,
- * looked at or sent. PMB_ERR_ARGUMENT: a null pointer. On e-paper, and before a first whole paint,
- * it is pmb_screen_paint.
+ * Paints a part of the screen, when nothing else has changed. The part is widened to whole tiles,
+ * or without tiles to what the controller can address. paint is called for the bands that the part
+ * touches, with a clip that holds the part. Nothing else is painted, compared or sent.
+ *
+ * On e-paper, and before the first whole paint, this is pmb_screen_paint. PMB_ERR_ARGUMENT: a null
+ * pointer.
  */
 pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area);
 
 /*
- * For a screen whose buffer holds the whole frame: the canvas to draw on directly, which keeps what
- * was drawn; NULL when the buffer is smaller. pmb_screen_present sends what changed in it where
- * functions of Pemble drew; what you wrote into its memory yourself, pmb_screen_present_area does.
+ * The canvas to draw on directly, for a screen whose buffer holds the whole frame; NULL for others.
+ * It keeps what was drawn. pmb_screen_present sends what changed where functions of Pemble drew. If
+ * you write into the canvas's memory yourself, call pmb_screen_present_area.
  */
 pmb_canvas *pmb_screen_canvas(pmb_screen *screen);
 pmb_status pmb_screen_present(pmb_screen *screen);
 
-/* The same for the part in which something was drawn; widened as above. */
+/* Sends what changed in a part of the buffer. The part is widened as in pmb_screen_paint_area. */
 pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area);
 
 /* Forgets what is on the glass: the next paint or present sends everything. */
