@@ -1,6 +1,6 @@
 /*
- * notice.h - what says something or asks for it: status icons, message, table, list, button and
- * switch. As in gauge.h, a theme may not be NULL, and nothing is remembered.
+ * notice.h - gauges that say or ask something: status icons, message, table, list, button, switch.
+ * What gauge.h says of descriptions and themes holds here, too.
  */
 #ifndef PEMBLE_NOTICE_H
 #define PEMBLE_NOTICE_H
@@ -18,11 +18,11 @@ typedef struct pmb_sign {
     bool off;        /* drawn quietly */
 } pmb_sign;
 
-/* A row of icons that ends at the right edge of r, as high as r has room for. */
+/* A row of icons, as large as the height of r allows, that ends at its right edge. */
 void pmb_signs_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
                     const pmb_sign *signs, uint8_t count);
 
-/* The size of that row when it has that height. */
+/* The size of such a row, for a height. */
 pmb_size pmb_signs_size(const PMB_FLASH pmb_theme *theme, uint8_t count, int16_t height);
 
 /* Text in a frame, wrapped, with an icon and a title. */
@@ -35,7 +35,7 @@ typedef struct pmb_message {
 void pmb_message_draw(pmb_canvas *c, const PMB_FLASH pmb_message *message, pmb_rect r,
                       const char *text);
 
-/* The size that it takes when it is so wide. */
+/* The size that a message takes, for a width. */
 pmb_size pmb_message_size(const PMB_FLASH pmb_message *message, int16_t width, const char *text);
 
 /* One column of a table. */
@@ -47,25 +47,26 @@ typedef struct pmb_column {
 
 enum { PMB_TABLE_MOST_COLUMNS = 8 };
 
-/* A table: a timetable, for one. */
+/* A table, such as a timetable. */
 typedef struct pmb_table {
     const PMB_FLASH pmb_theme *theme;
     const pmb_column *columns;
     uint8_t column_count; /* at most PMB_TABLE_MOST_COLUMNS */
-    /* The text of a cell, rows and columns from 0; NULL: empty. It must stay as it is until the
-     * next call. */
+    /* Returns the text of a cell; rows and columns count from 0. NULL is an empty cell. The text
+     * must not change until the next call. */
     const char *(*cell)(const void *data, uint16_t row, uint8_t column);
 } pmb_table;
 
-/* Draws the rows from `first` on that have room, below the headings; `chosen` is marked (-1: none).
- * Returns how many whole rows have room. */
+/* Draws the headings and, below them, rows from `first` on, as many as have room. Row `chosen` is
+ * marked
+ * (-1: none). Returns how many whole rows have room. */
 uint16_t pmb_table_draw(pmb_canvas *c, const PMB_FLASH pmb_table *table, pmb_rect r,
                         const void *data, uint16_t rows, uint16_t first, int32_t chosen);
 
-/* The height that so many rows take, with headings. */
+/* The height in pixels of a number of rows with the headings. */
 int16_t pmb_table_height(const PMB_FLASH pmb_table *table, uint16_t rows);
 
-/* Items one below the other, one of them chosen, with a bar that tells where one is in it. */
+/* Items one below the other, one of them chosen. A bar shows which part of the list is seen. */
 typedef struct pmb_list {
     const PMB_FLASH pmb_theme *theme;
     const char *const *items;
@@ -76,18 +77,18 @@ typedef struct pmb_list {
 void pmb_list_draw(pmb_canvas *c, const PMB_FLASH pmb_list *list, pmb_rect r, uint16_t first,
                    uint16_t chosen);
 
-/* The first item to draw so that the chosen one is seen, as near to `first` as can be. */
+/* The first item to draw so that the chosen one is seen. It is as near to `first` as possible. */
 uint16_t pmb_list_follow(const PMB_FLASH pmb_list *list, pmb_rect r, uint16_t first,
                          uint16_t chosen);
 
 pmb_size pmb_list_size(const PMB_FLASH pmb_list *list);
 
-/* A button; pressed it is filled. */
+/* A button. While pressed it is filled. */
 void pmb_button_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,
                      bool pressed);
 pmb_size pmb_button_size(const PMB_FLASH pmb_theme *theme, const char *label);
 
-/* A switch with its label at the left; while pressed its knob has a rim. */
+/* A switch with its label at the left. While pressed its knob has a rim. */
 void pmb_switch_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r, const char *label,
                      bool on, bool pressed);
 pmb_size pmb_switch_size(const PMB_FLASH pmb_theme *theme, const char *label);
