@@ -41,7 +41,7 @@ static void play(pmb_canvas *c, const pmb_picture *reel, uint8_t how)
 {
     pmb_reel_player player;
     pmb_picture_info info;
-    const uint32_t bytes = pmb_reel_memory(reel);
+    const size_t bytes = pmb_reel_memory(reel);
     if (bytes == 0 || bytes > 1 << 12 || pmb_picture_measure(reel, &info) != PMB_OK ||
         info.frames > 40)
         return;
