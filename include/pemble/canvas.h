@@ -1,9 +1,9 @@
 /*
  * canvas.h - a pixel buffer being drawn on.
  *
- * A canvas holds all of the screen or one band of it. Drawing code always uses whole-screen
- * coordinates; the canvas keeps what falls into its clip and drops the rest. Most programs get
- * their canvas from a screen (screen.h) and never call pmb_canvas_init themselves.
+ * A canvas holds the whole screen or one band of it. Drawing code always uses whole-screen
+ * coordinates. The canvas keeps the pixels inside its clip and drops the others. Most programs get
+ * their canvas from a screen (screen.h) and never call pmb_canvas_init.
  */
 #ifndef PEMBLE_CANVAS_H
 #define PEMBLE_CANVAS_H
@@ -111,8 +111,8 @@ extern const PMB_FLASH pmb_format pmb_ink_vertical_msb;
 extern const PMB_FLASH pmb_format pmb_ink_horizontal;
 extern const PMB_FLASH pmb_format pmb_ink_horizontal_lsb;
 
-/* Where something was drawn since the list was emptied: a few rectangles, in the coordinates of the
- * buffer, that hold all of it. They may overlap, and hold more. */
+/* Where something was drawn since the list was emptied: a few rectangles in the coordinates of the
+ * buffer that hold all of it. They may overlap, and may hold more than was drawn. */
 #define PMB_DAMAGE_PARTS 4
 typedef struct pmb_damage {
     pmb_rect parts[PMB_DAMAGE_PARTS];
@@ -151,8 +151,9 @@ pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pm
 pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p);
 
 /*
- * Narrows the clip to what it has in common with r (which is moved by the origin) and returns the
- * clip as it was, for pmb_canvas_restore_clip: nest them as deep as you like, on your own stack.
+ * Narrows the clip to the part that it shares with r, and returns the old clip for
+ * pmb_canvas_restore_clip. The origin is added to r. Calls may be nested to any depth, because the
+ * old clip is kept by the caller.
  */
 pmb_rect pmb_canvas_narrow_clip(pmb_canvas *c, pmb_rect r);
 void pmb_canvas_restore_clip(pmb_canvas *c, pmb_rect saved);

@@ -1,9 +1,9 @@
 /*
- * families.h - what a controller is made of: for those who add one.
+ * families.h - for those who add a controller: what a controller is made of.
  *
  * Controllers of one family differ in a const table only. To add one, write a pmb_controller and
  * the detail table of its family, in a file of your own if you like, and name it in your
- * configuration; no file of Pemble changes. docs/porting.md shows one.
+ * configuration. No file of Pemble changes. docs/extending.md shows two.
  */
 #ifndef PEMBLE_FAMILIES_H
 #define PEMBLE_FAMILIES_H
@@ -22,7 +22,8 @@ typedef struct pmb_glass {
     bool round;                     /* a disc: its corners cannot be seen */
 } pmb_glass;
 
-/* What a family does for a panel. All are called with an open panel, but for `plan`. */
+/* What a family does for a panel. `plan` is called before the panel is open, all others afterwards.
+ */
 typedef struct pmb_family {
     /* Before anything is sent: checks what is special to the family; sets format, frame, offset
      * and turn for the rotation. */

@@ -3,7 +3,7 @@
  *
  * Known are BMP (1, 4, 8, 16, 24 and 32 bits a pixel, not compressed), Netpbm (P1 to P6), baseline
  * JPEG (grey or colour, any sampling up to 2 x 2, restart markers), and Pemble's own pictures.
- * Whatever the size of the file, memory is needed for one row of what is drawn only.
+ * The memory needed is one row of what is drawn, whatever the size of the file.
  */
 #ifndef PEMBLE_FILE_H
 #define PEMBLE_FILE_H
@@ -27,13 +27,14 @@ typedef struct pmb_file_report {
 #define PMB_FILE_MEMORY(width) (6u * (width) + 2400u)
 
 /*
- * Draws an image file in the middle of r, as large as it is or, when that is too large, made
- * smaller so that all of it fits: each pixel is then the mean of those that it stands for (of 16 x
- * 16 of them at most); a JPEG is made smaller by 2, 4 or 8 while it is decoded, until it fits. What
- * is drawn before a fault is found stays drawn. `report` may be NULL. PMB_ERR_DATA: the file is
- * damaged, cut short, or of a kind that is not known; the report says more. PMB_ERR_UNSUPPORTED: it
- * is sound, but of a kind that is not drawn, such as a progressive JPEG. PMB_ERR_ARGUMENT: too
- * little memory. PMB_ERR_BUS: the reader failed.
+ * Draws an image file in the middle of r. An image that is too large is made smaller so that it
+ * fits: each pixel is the mean of the pixels that it replaces, of 16 x 16 at most. A JPEG is made
+ * smaller by 2, 4 or 8 while it is decoded. If a fault is found, what has been drawn before stays.
+ * `report` may be NULL.
+ *
+ * PMB_ERR_DATA: the file is damaged, cut short or of an unknown kind; the report says more.
+ * PMB_ERR_UNSUPPORTED: the file is valid, but of a kind that is not drawn, such as a progressive
+ * JPEG. PMB_ERR_ARGUMENT: a null pointer or too little memory. PMB_ERR_BUS: the reader failed.
  */
 pmb_status pmb_file_draw(pmb_canvas *c, const pmb_reader *reader, pmb_rect r, void *memory,
                          size_t bytes, pmb_file_report *report);

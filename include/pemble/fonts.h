@@ -22,14 +22,14 @@ extern const PMB_FLASH pmb_font pmb_font_jetty;
 extern const PMB_FLASH pmb_font pmb_font_slipway;
 extern const PMB_FLASH pmb_font pmb_font_slipway_bold;
 
-/* "Bollard", drawn for Pemble: large numerals 20 and 32 pixels high, all of them 14 and 23 pixels
- * from one to the next. Digits, + - . , : and the degree sign. */
+/* "Bollard", drawn for Pemble: large numerals 20 and 32 pixels high, with an advance of 14 and 23
+ * pixels. It has digits, + - . , : and the degree sign. */
 extern const PMB_FLASH pmb_font pmb_font_bollard20;
 extern const PMB_FLASH pmb_font pmb_font_bollard32;
 
-/* Smooth sizes for grey and colour panels: 4 bits a pixel, all of Latin-1, kerned. They are made
- * while Pemble is built from the outline font DejaVu Sans; assets/fonts/smooth-LICENSE.txt has its
- * licence. The number is the size in pixels. */
+/* Smooth sizes for grey and colour panels: 4 bits a pixel, all of Latin-1, kerned. They are made of
+ * the outline font DejaVu Sans; assets/fonts/smooth-LICENSE.txt has its licence. The number is the
+ * size in pixels. */
 extern const PMB_FLASH pmb_font pmb_font_smooth12;
 extern const PMB_FLASH pmb_font pmb_font_smooth16;
 extern const PMB_FLASH pmb_font pmb_font_smooth24;

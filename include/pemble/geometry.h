@@ -60,15 +60,15 @@ bool pmb_rect_is_empty(pmb_rect r);
 /* True when the pixel p lies in r. */
 bool pmb_rect_holds(pmb_rect r, pmb_point p);
 
-/* The pixels that are in both; {0, 0, 0, 0} when there is none. */
+/* The part that two rectangles share; {0, 0, 0, 0} when they share nothing. */
 pmb_rect pmb_rect_common(pmb_rect a, pmb_rect b);
 
-/* The smallest rectangle that covers both; an empty one does not count.
- * Its w and h are cut to 32767 when they would be larger. */
+/* The smallest rectangle that covers both. An empty rectangle does not count. A width or height
+ * above 32767 is clamped to 32767. */
 pmb_rect pmb_rect_around(pmb_rect a, pmb_rect b);
 
-/* r with its edges moved inwards by `by` pixels on every side (outwards when negative).
- * Empty when nothing is left. */
+/* r with each edge moved inwards by `by` pixels, or outwards when `by` is negative. It is empty
+ * when nothing is left. */
 pmb_rect pmb_rect_inset(pmb_rect r, int16_t by);
 
 PMB_END_C

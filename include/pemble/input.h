@@ -1,9 +1,9 @@
 /*
  * input.h - what people do: push buttons, a rotary encoder, a stick, a tilt sensor.
  *
- * Each is a struct of yours, with its pins and zeros otherwise, that is polled from the main loop;
- * nothing is waited for. A port needs pin_read for buttons and encoders, analog_read for sticks and
- * tilt sensors; without it nothing ever happens.
+ * Each is a struct of yours: set its pins and leave the rest zero. Poll it from the main loop; a
+ * poll does not wait. A port needs pin_read for buttons and encoders, and analog_read for sticks
+ * and tilt sensors. Without these, nothing ever happens.
  */
 #ifndef PEMBLE_INPUT_H
 #define PEMBLE_INPUT_H
@@ -33,8 +33,8 @@ typedef struct pmb_push {
     uint32_t changed;        /* private */
 } pmb_push;
 
-/* A change counts at once; what follows within PMB_PUSH_BOUNCE_MS is taken for bouncing. Times in
- * milliseconds, which may wrap. Poll at least every PMB_PUSH_BOUNCE_MS. */
+/* A change counts at once. Changes in the next PMB_PUSH_BOUNCE_MS are bouncing and do not count.
+ * The time is in milliseconds and may wrap. Poll at least every PMB_PUSH_BOUNCE_MS. */
 pmb_push_event pmb_push_poll(pmb_push *button, const pmb_port *port, uint32_t milliseconds);
 
 /* A rotary encoder: two contacts in quadrature, four steps from detent to detent. */

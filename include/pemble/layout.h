@@ -20,7 +20,7 @@ typedef struct pmb_part {
     uint8_t stretch;
 } pmb_part;
 
-/* A part of so many pixels, and one that takes what is left, shared with others like it. */
+/* A part with a fixed number of pixels, and a part that takes a share of the remaining pixels. */
 #define PMB_FIXED(pixels)                                                                          \
     {                                                                                              \
         (pixels), 0                                                                                \
@@ -31,10 +31,10 @@ typedef struct pmb_part {
     }
 
 /*
- * Divides r into parts side by side, from left to right, or one below the other, with `gap` pixels
- * between them. What is left over is given out in shares, to the last pixel; without any stretched
- * part it stays empty at the end. Where there is too little room the last parts are cut, or empty.
- * `parts` is of the natural sizes that gauges tell (pmb_field_size and others) or of fixed ones.
+ * Divides r into parts: from left to right, or from top to bottom, with `gap` pixels between them.
+ * The remaining pixels are given to the stretched parts, to the last pixel. Without a stretched
+ * part they stay empty at the end. When there is too little room, the last parts become smaller or
+ * empty. Sizes may come from the size functions of gauges (pmb_field_size and others).
  */
 void pmb_layout_row(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t count, pmb_rect *out);
 void pmb_layout_column(pmb_rect r, int16_t gap, const pmb_part *parts, uint8_t count,

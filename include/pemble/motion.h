@@ -13,11 +13,11 @@
 
 PMB_BEGIN_C
 
-/* A way from 0 to 4096, in equal steps of time. */
+/* Progress is counted from 0 to this. */
 #define PMB_WHOLE 4096
 
-/* Shapes of such a way: quadratic and cubic ones begin slowly (IN), end slowly (OUT) or both; BACK
- * goes beyond its ends by a tenth; BOUNCE falls on its end and jumps up three times. */
+/* Easings, the shapes of a motion. Quadratic and cubic ones begin slowly (IN), end slowly (OUT), or
+ * both. BACK goes beyond its ends by a tenth. BOUNCE falls on its end and jumps up three times. */
 typedef enum pmb_easing {
     PMB_LINEAR = 0,
     PMB_QUADRATIC_IN,
@@ -32,19 +32,20 @@ typedef enum pmb_easing {
     PMB_BOUNCE_OUT
 } pmb_easing;
 
-/* How far the way has come at `part` of its time; both from 0 to PMB_WHOLE, what is outside is cut.
- * A BACK way returns from -410 to PMB_WHOLE + 410. */
+/* The progress of a motion at `part` of its time. Both count from 0 to PMB_WHOLE; a `part` outside
+ * is clamped. With BACK the result is -410 to PMB_WHOLE + 410. */
 int16_t pmb_ease(pmb_easing easing, int16_t part);
 
-/* A value at a time; `easing` is the way from the key before to this one. */
+/* A key of a timeline: a value at a time. `easing` is the motion from the key before to this one.
+ */
 typedef struct pmb_key {
     uint32_t milliseconds;
     int32_t value;
     pmb_easing easing;
 } pmb_key;
 
-/* The value of a timeline at a time: keys in the order of their times, at least one. Before the
- * first and behind the last it stays. */
+/* The value of a timeline at a time. It has at least one key, in the order of their times. Before
+ * the first key and after the last one the value does not change. */
 int32_t pmb_timeline(const PMB_FLASH pmb_key *keys, uint16_t count, uint32_t milliseconds);
 
 /* A picture, or a part of one, that moves. */
@@ -54,26 +55,26 @@ typedef struct pmb_sprite {
     int32_t x, y;    /* of its upper left corner, in sixteenths of a pixel */
     int16_t vx, vy;  /* velocity in pixels a second */
     pmb_size size;   /* in pixels; pmb_sprite_init finds it out */
-    pmb_rect bounds; /* it stays in there; empty: it goes where it likes */
-    bool bounce;     /* at its bounds it turns back; else it stops */
+    pmb_rect bounds; /* the sprite stays inside; empty: no bounds */
+    bool bounce;     /* true: it turns back at its bounds; false: it stops */
     uint8_t depth;   /* greater ones are drawn over smaller ones */
 } pmb_sprite;
 
-/* A sprite at a place, with its size. PMB_ERR_DATA: the picture is none. */
+/* Places a sprite and finds out its size. PMB_ERR_DATA: the source is not a picture. */
 pmb_status pmb_sprite_init(pmb_sprite *sprite, const pmb_picture *picture,
                            const pmb_picture_style *style, pmb_point p);
 
-/* Moves it for so many milliseconds (at most 1000 count) within its bounds. */
+/* Moves the sprite for a time in milliseconds, at most 1000, within its bounds. */
 void pmb_sprite_move(pmb_sprite *sprite, uint16_t milliseconds);
 
-/* Its rectangle on the screen. */
+/* The sprite's rectangle on the screen. */
 pmb_rect pmb_sprite_box(const pmb_sprite *sprite);
 
 /* Whether the boxes of two sprites have a pixel in common. */
 bool pmb_sprites_touch(const pmb_sprite *a, const pmb_sprite *b);
 
-/* Draws sprites in the order of their depth, those of one depth as they stand; memory as for
- * pmb_picture_draw. Returns the first error, having drawn the others. */
+/* Draws sprites in the order of their depth, and sprites of equal depth in the order of the list.
+ * Memory as in pmb_picture_draw. Returns the first error after drawing all others. */
 pmb_status pmb_sprites_draw(pmb_canvas *c, const pmb_sprite *const *sprites, uint8_t count,
                             void *memory, size_t bytes);
 
@@ -111,11 +112,13 @@ typedef struct pmb_pacer {
     uint32_t drawn;
 } pmb_pacer;
 
-/* For so many frames a second, 1 to 1000; `now` is a time in microseconds that may wrap. */
+/* Begins to keep `rate` frames a second, 1 to 1000. `now` is a time in microseconds and may wrap.
+ */
 void pmb_pacer_init(pmb_pacer *pacer, uint16_t rate, uint32_t now);
 
-/* Say when drawing begins, when it has ended and sending begins, and when that has ended. The last
- * returns how many microseconds to wait until the next frame is due, 0 when it is late. */
+/* Call pmb_pacer_draw when drawing begins, pmb_pacer_send when sending begins, and pmb_pacer_done
+ * when sending has ended. pmb_pacer_done returns the microseconds until the next frame is due; 0
+ * when the frame is late. */
 void pmb_pacer_draw(pmb_pacer *pacer, uint32_t now);
 void pmb_pacer_send(pmb_pacer *pacer, uint32_t now);
 uint32_t pmb_pacer_done(pmb_pacer *pacer, uint32_t now);

@@ -18,11 +18,11 @@ PMB_BEGIN_C
 /* How a number is written. All zero: the plain digits, with a minus where needed. */
 typedef struct pmb_number {
     uint8_t decimals; /* 0 to 9: the value counts in steps of 10 to the power of -decimals */
-    uint8_t width;    /* characters at least */
-    bool zeros;       /* filled up with zeros behind the sign, else with blanks in front */
+    uint8_t width;    /* the least number of characters */
+    bool zeros;       /* fills up with zeros behind the sign; else with blanks in front */
     bool plus;        /* a plus before values above zero */
-    char group;       /* between groups of three digits, such as ' '; 0: none */
-    char point;       /* before the decimals; 0: '.' */
+    char group;       /* stands between groups of three digits, such as ' '; 0: none */
+    char point;       /* stands before the decimals; 0: '.' */
 } pmb_number;
 
 /* 412 with two decimals is "4.12", -5 is "-0.05". At most 23 characters when width is no more. */

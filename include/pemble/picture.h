@@ -39,11 +39,12 @@ typedef struct pmb_picture_info {
 /* PMB_ERR_DATA when the source does not begin as a picture or a reel of this version. */
 pmb_status pmb_picture_measure(const pmb_picture *picture, pmb_picture_info *info);
 
-/* Reads all of it and compares the checksum: PMB_ERR_DATA when it is damaged or cut short. Pictures
- * compiled into the program need no check, and drawing a damaged one is safe, but not pretty. */
+/* Reads the whole picture and compares its checksum. PMB_ERR_DATA: damaged or cut short. Pictures
+ * that are compiled into the program need no check. Drawing a damaged picture is safe and looks
+ * wrong. */
 pmb_status pmb_picture_check(const pmb_picture *picture);
 
-/* How a picture is drawn. Zero values: all of it, as it is. */
+/* How a picture is drawn. Zero values: the whole picture, unchanged. */
 typedef struct pmb_picture_style {
     pmb_rect part;   /* of the picture, for a sheet of several; empty: all of it */
     uint8_t scale;   /* each pixel is drawn scale x scale large; 0 is 1 */

@@ -1,9 +1,9 @@
 /*
  * reel.h - animations, made by 'pemble reel make' and played by the clock.
  *
- * Frames are coded against the one before, so that playing a reel takes memory for one frame of its
- * own size. You give the time, and get the frame that belongs there: late frames are dropped, and
- * several reels may play at once, each with its own player.
+ * A frame is coded against the frame before. Playing takes memory for one frame of the reel's size.
+ * You give the time and get the frame for that time. Late frames are dropped. Several reels may
+ * play at once, each with a player of its own.
  */
 #ifndef PEMBLE_REEL_H
 #define PEMBLE_REEL_H

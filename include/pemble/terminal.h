@@ -1,8 +1,8 @@
 /*
  * terminal.h - lines of text that scroll: logs, and whatever else is written at the end.
  *
- * A terminal keeps its characters in memory of yours, in columns and rows, and is drawn from them
- * like any other thing: in bands too. Each character has a cell as wide as the font's "M".
+ * A terminal keeps its characters in memory of yours, in columns and rows. It is drawn from that
+ * memory, and so also band by band. Each character has a cell as wide as the font's "M".
  */
 #ifndef PEMBLE_TERMINAL_H
 #define PEMBLE_TERMINAL_H

@@ -1,13 +1,13 @@
 /*
  * text.h - fonts, measuring and drawing text.
  *
- * Text is UTF-8. A byte that is not part of well-formed UTF-8, and a character that no font of the
- * style has, show the font's replacement glyph; reading never goes past the terminating zero.
+ * Text is UTF-8. The font's replacement glyph stands for a byte that is not well-formed UTF-8 and
+ * for a character that no font of the style has. Reading never goes past the terminating zero.
  *
- * Terms: the baseline is the row on which letters stand, the first row below their feet; `ascent`
- * rows above it and `descent` rows from it downwards hold every glyph; `line` is the distance
- * from one baseline to the next; a glyph's advance is the way to the next glyph, and kerning what a
- * font adds to that between two certain glyphs.
+ * Terms. The baseline is the row on which letters stand: the first row below their feet. Every
+ * glyph lies in the `ascent` rows above the baseline and the `descent` rows from it downwards.
+ * `line` is the distance between two baselines. The advance is how far the pen moves after a glyph.
+ * Kerning changes the advance between two certain glyphs.
  */
 #ifndef PEMBLE_TEXT_H
 #define PEMBLE_TEXT_H
@@ -53,19 +53,18 @@ typedef struct pmb_text_style {
 } pmb_text_style;
 
 /*
- * Draws one line of text with the start of its baseline at p; pmb_text_width says where it ends.
- * The pixels of the glyphs are set, those between them are left alone. Fonts of 2 and 4 bits a
- * pixel have smooth edges, which are mixed with what is there; a format of one bit sets their
- * pixels from a share of one half on.
+ * Draws one line of text. Its baseline starts at p; pmb_text_width says where it ends. The pixels
+ * of glyphs are set; the pixels between them do not change. Fonts of 2 and 4 bits a pixel have
+ * smooth edges, which are mixed with the ground. A format of one bit sets their pixels from a share
+ * of one half on.
  */
 void pmb_text(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text);
 
-/* The sum of the advances and the kerning of all glyphs, in pixels: how far to the right of its
- * start another text goes on. At most 32767. */
+/* The width of a text in pixels: the sum of all advances and the kerning. At most 32767. */
 int16_t pmb_text_width(const pmb_text_style *style, const char *text);
 
-/* Where text stands in a rectangle, and whether it is broken into lines. Zero values: at the left,
- * at the top, one line for each that the text has. */
+/* Where text stands in a rectangle, and whether lines are broken. Zero values: at the left, at the
+ * top, one line for each line of the text. */
 typedef struct pmb_text_layout {
     pmb_across across;
     pmb_down down;
@@ -73,28 +72,29 @@ typedef struct pmb_text_layout {
 } pmb_text_layout;
 
 /*
- * Draws text in a rectangle and returns how many of its lines could be shown. A line feed ends a
- * line. What does not fit ends in three points: a line that is too wide, or the last line that has
- * room when others would follow. Nothing is drawn outside of r.
+ * Draws text in a rectangle and returns how many of its lines were shown. A line feed ends a line.
+ * A line that is too wide ends in three points. So does the last line that has room, when more
+ * would follow. Nothing is drawn outside of r. `layout` may be NULL.
  *
- * At the top the ascent of the first line touches the upper edge of r, at the bottom the descent of
- * the last one the lower edge; in the middle there is as much room above the capitals of the first
- * line as below the last baseline.
+ * At the top, the ascent of the first line touches the upper edge of r. At the bottom, the descent
+ * of the last line touches the lower edge. In the middle, the room above the capitals of the first
+ * line equals the room below the last baseline.
  */
 uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
                       const pmb_text_layout *layout, const char *text);
 
 /*
- * The width of the widest line and the height of all lines, from ascent to descent, that the text
- * takes when it has `width` pixels. Without wrap the width is that of the text, however wide.
+ * The size of a text in a rectangle `width` pixels wide: the width of its widest line, and the
+ * height of all lines from ascent to descent. Without wrap the width is that of the text, however
+ * wide.
  */
 pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
                            const pmb_text_layout *layout, const char *text);
 
 /*
- * The next character of a UTF-8 text, and moves *text behind it. 0 at the end, where *text stays.
- * Ill-formed input gives U+FFFD for each maximal part of a sequence (The Unicode Standard, section
- * 3.9, "U+FFFD Substitution of Maximal Subparts").
+ * Returns the next character of a UTF-8 text and moves *text behind it. At the end it returns 0 and
+ * does not move. Ill-formed input gives U+FFFD for each maximal part of a sequence (The Unicode
+ * Standard, section 3.9, "U+FFFD Substitution of Maximal Subparts").
  */
 uint32_t pmb_text_next(const char **text);
 
