@@ -81,8 +81,8 @@ pmb_module *pmb_bench_place(pmb_bench *bench, const pmb_module_type *type,
  */
 pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config);
 
-/* The same for a controller of your own, which the bench does not know: with the simulated module of
- * a controller that takes the same commands (bench_modules.h). */
+/* The same for a controller of your own, which the bench does not know: with the simulated module
+ * of a controller that takes the same commands (bench_modules.h). */
 pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *config,
                                      const pmb_module_type *type);
 
