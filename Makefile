@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu footprint bench build packages coverage fonts man dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mcu footprint bench build packages coverage fonts man docs dist install golden pictures format style clean
 
 all: build
 
@@ -91,6 +91,12 @@ install: packages
 # Makes the C files of the typefaces anew, from assets/fonts.
 fonts: build
 	@tools/bake/typefaces.sh build/host/pemble-bake src/fonts
+
+# The API book, in build/docs/html.
+docs: packages
+	@mkdir -p build
+	@doxygen docs/Doxyfile
+	@echo build/docs/html/index.html
 
 # Makes the manual pages anew, from what the command says of itself.
 man: build

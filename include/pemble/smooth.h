@@ -61,8 +61,10 @@ void pmb_smooth_circle_stroke(pmb_canvas *c, pmb_point center, int16_t radius, p
 void pmb_smooth_round_fill(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color);
 void pmb_smooth_round_stroke(pmb_canvas *c, pmb_rect r, int16_t radius, pmb_color color);
 
-/* A part of a ring, and its outline; arguments as in pmb_sector_fill. With `inner` equal to `outer
- * - 1` the fill is an arc one pixel wide. */
+/*
+ * A part of a ring, and its outline; arguments as in pmb_sector_fill. A fill is an arc one pixel
+ * wide when `inner` equals `outer - 1`.
+ */
 void pmb_smooth_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
                             pmb_angle from, pmb_angle sweep, pmb_color color);
 void pmb_smooth_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,

@@ -14,12 +14,8 @@
 /* The three numbers as text. */
 #define PMB_VERSION "0.1.0"
 
-/* True when the version is at least the one given:
- *
- *     #if !PMB_VERSION_AT_LEAST(0, 1, 0)
- *     #error "this program needs Pemble 0.1.0 or later"
- *     #endif
- */
+/* True when this version is at least the given one: PMB_VERSION_AT_LEAST(0, 1, 0). It works in the
+ * conditions of the preprocessor, too. */
 #define PMB_VERSION_AT_LEAST(major, minor, patch)                                                  \
     (PMB_VERSION_MAJOR != (major)   ? PMB_VERSION_MAJOR > (major)                                  \
      : PMB_VERSION_MINOR != (minor) ? PMB_VERSION_MINOR > (minor)                                  \
