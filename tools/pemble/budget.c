@@ -12,10 +12,11 @@ static const struct usage usage = {
     .name = "budget",
     .arguments = "CONFIG [ASSET...] [--only NAME] [--flash SIZE]",
     .text =
-        "Says what a panel costs: RAM for its buffer with each height of band, and what its bus\n"
-        "allows, measured on the simulated wire: bytes and milliseconds for a full frame, frames\n"
-        "a second at most. Of assets (fonts, pictures and reels as their makers write them, or\n"
-        "C sources made by them) it says the flash that each takes, and the RAM for drawing it.\n",
+        "Says what a panel costs. It lists the RAM of its buffer for each height of a band. It\n"
+        "measures on the simulated wire what the bus allows: bytes and milliseconds for a full\n"
+        "frame, and the most frames a second. For assets (fonts, pictures and reels as files or as "
+        "C\n"
+        "sources) it says how much flash each takes, and how much RAM drawing it takes.\n",
     .examples = "  pemble budget assets/quay/gangway.ini\n"
                 "  pemble budget kiosk.ini harbour.pbp ferry.pbr sans14.pmf --flash 256k\n",
 };
@@ -160,7 +161,8 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"only", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
-        {"flash", '\0', POPT_ARG_STRING, &flash, 0, "say what is left of it, such as 256k", "SIZE"},
+        {"flash", '\0', POPT_ARG_STRING, &flash, 0,
+         "the size of the flash; says what is left, such as 256k", "SIZE"},
         POPT_TABLEEND,
     };
     static struct setup setup;

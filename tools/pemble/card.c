@@ -7,10 +7,13 @@
 static const struct usage usage = {
     .name = "card",
     .arguments = "CONFIG [-o FILE.png] [--only NAME] [--bench FILE] [--trace FILE.vcd]",
-    .text = "Draws the test card on the configured panel, on the simulated bench, and writes a\n"
-            "picture of the module. The card has a frame around the outermost pixels, an arrow\n"
-            "that points up, L and R at the left and the right, a comb with a tooth every fourth\n"
-            "row, and a wedge in which each row is longer than the one above it.\n",
+    .text =
+        "Draws the test card on the configured panel, on the simulated bench, and writes a "
+        "picture\n"
+        "of the module. The card has a frame around the outermost pixels, an arrow that points "
+        "up,\n"
+        "L and R at the left and the right, a comb with a tooth every fourth row, and a wedge in\n"
+        "which each row is longer than the one above.\n",
     .examples = "  pemble card assets/quay/gangway.ini -o gangway.png\n"
                 "  pemble card believed.ini --bench real.ini -o what-it-would-show.png\n"
                 "  pemble card quay.ini --only kiosk --trace kiosk.vcd\n",

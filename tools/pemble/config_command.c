@@ -9,8 +9,9 @@
 static const struct usage usage = {
     .name = "config",
     .arguments = "CONFIG --as c",
-    .text = "Prints the panels of a configuration as C, to paste into a program or to include, so\n"
-            "that no header of the library has to be edited.\n",
+    .text = "Prints the panels of a configuration as C. Paste it into a program or include it. No "
+            "header\n"
+            "of the library has to be edited.\n",
     .examples = "  pemble config assets/quay/gangway.ini --as c > gangway.h\n",
 };
 

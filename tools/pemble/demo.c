@@ -19,9 +19,9 @@ static const struct usage usage = {
     .arguments = "[-o DIR] [--quay DIR]",
     .text =
         "Runs a day of Pellan Quay, an invented harbour, on six simulated panels with made-up\n"
-        "readings. Writes a picture of each, a page with all, and as animations what those that\n"
-        "move show in the minute from 14:20 on. The table says what went over the wires:\n"
-        "bytes of pixels, how many would have done, and what the addresses took.\n",
+        "readings. It writes a picture of each panel, a page with all of them, and animations of\n"
+        "the minute from 14:20 on. The table says what went over the wires: bytes of pixels, the\n"
+        "least bytes that would have been enough, and bytes of addresses and commands.\n",
     .examples = "  pemble demo\n"
                 "  pemble demo -o /tmp/quay\n",
 };

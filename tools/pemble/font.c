@@ -16,12 +16,14 @@ static const struct usage make_usage = {
     .arguments = "INPUT -o OUT.c|OUT.pmf [--size N] [--bits 1|2|4] [--codes C] [--text T]\n"
                  "                 [--from FILE.c] [--header OUT.h] [--plain] [--unkerned]",
     .text =
-        "Makes a font for the library from TTF, OTF, BDF or PCF. Without --codes, --text and\n"
-        "--from it has every character of the input; with them, those that they name together.\n"
-        "OUT.c is a C source with a const pmb_font; any other ending is written as the bytes\n"
-        "alone, for a card. With 2 or 4 bits a pixel the edges of an outline font are smooth.\n"
-        "Glyphs are packed where that takes fewer bytes, and pairs are kerned where the font does\n"
-        "so. What each option would save is printed.\n",
+        "Makes a font for the library from a TTF, OTF, BDF or PCF file. The font has the "
+        "characters\n"
+        "that --codes, --text and --from name together; without these options it has every\n"
+        "character of the file. OUT.c is a C source with a const pmb_font; a file with another\n"
+        "ending has the bytes alone, for a card. With 2 or 4 bits a pixel the edges of an outline\n"
+        "font are smooth. A glyph is packed when that takes fewer bytes. Pairs are kerned if the "
+        "file\n"
+        "has kerning. The command prints what each option would save.\n",
     .examples = "  pemble font make sans.ttf --size 14 --codes 32-126,0xb0 -o sans14.c\n"
                 "  pemble font make sans.ttf --size 24 --bits 4 --text 0123456789.- -o big.c\n"
                 "  pemble font make assets/fonts/bollard32.bdf --text 0123456789.: -o clock.c\n"
@@ -31,11 +33,11 @@ static const struct usage make_usage = {
 static const struct usage show_usage = {
     .name = "font show",
     .arguments = "FONT... [-o SPECIMEN.png] [--size N] [--bits 1|2|4]",
-    .text =
-        "Draws a specimen of fonts, one below the other, each a file as for 'font make' or one\n"
-        "made by it: its metrics and its size, a sentence and numbers where it has them, and "
-        "every\n"
-        "glyph with its code; of an outline font those of Latin-1.\n",
+    .text = "Draws a specimen of fonts, one below the other. A font is a file as for 'font make', "
+            "or one\n"
+            "that it made. The specimen has the metrics and the size of the font, a sentence, "
+            "numbers,\n"
+            "and every glyph with its code. Of an outline font it has the glyphs of Latin-1.\n",
     .examples = "  pemble font show assets/fonts/jetty.bdf -o jetty.png\n"
                 "  pemble font show sans.ttf --size 16 --bits 4 -o sans.png\n",
 };

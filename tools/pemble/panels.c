@@ -11,8 +11,9 @@
 static const struct usage usage = {
     .name = "panels",
     .arguments = "[--json]",
-    .text = "Lists the modules that a configuration may start from, and the controllers, with\n"
-            "their sizes, colours and buses.\n",
+    .text =
+        "Lists the modules that a configuration may start from, and the controllers with their\n"
+        "sizes, colours and buses.\n",
     .examples = "  pemble panels\n"
                 "  pemble panels --json\n",
 };

@@ -11,10 +11,11 @@ static const struct usage usage = {
     .name = "picture make",
     .arguments = "IMAGE -o OUT.c|OUT.pbp [--for CONFIG] [--format F] [--size WxH] ...",
     .text =
-        "Makes a picture for the library from PNG, JPEG, GIF, BMP or Netpbm. The panel says how\n"
-        "large it may be, what its pixels are and so how colours are reduced; --format and\n"
-        "--size say something else. OUT.c is a C source with a const pmb_picture; any other\n"
-        "ending is written as the bytes alone, for a card. What is not opaque becomes\n"
+        "Makes a picture for the library from a PNG, JPEG, GIF, BMP or Netpbm file. --for names a\n"
+        "panel: the picture is then as large as fits, and has the panel's pixels. --format and\n"
+        "--size take the place of these. OUT.c is a C source with a const pmb_picture; a file "
+        "with\n"
+        "another ending has the bytes alone, for a card. Pixels that are not opaque become\n"
         "transparent.\n",
     .examples =
         "  pemble picture make harbour.png --for kiosk.ini -o harbour.c --preview see.png\n"

@@ -38,7 +38,7 @@ struct picture_words {
          POPT_ARG_INT,                                                                              \
          &(w).threshold,                                                                            \
          0,                                                                                         \
-         "light from this brightness on, 1 to 255, without dithering",                              \
+         "the least brightness that is light, 1 to 255, without dithering",                         \
          "N"},                                                                                      \
         {"brightness", '\0', POPT_ARG_INT, &(w).brightness, 0, "-100 to 100", "N"},                 \
         {"contrast", '\0', POPT_ARG_INT, &(w).contrast, 0, "-100 to 100", "N"},                     \

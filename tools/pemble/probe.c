@@ -10,9 +10,11 @@ static const struct usage usage = {
     .name = "probe",
     .arguments = "CONFIG [--only NAME] [--bench FILE] [--trace FILE.vcd]",
     .text =
-        "The first thing to run on new hardware. Looks for shorted wires, scans I2C, resets the\n"
-        "panel, reads what can be read (status, ID, busy line), and ends in one verdict and the\n"
-        "next step. E-paper is cleared by it. Exit status 3 when something is wrong.\n",
+        "The first thing to run on new hardware. It looks for shorted wires, scans I2C, resets "
+        "the\n"
+        "panel, and reads its status, its ID and its busy line where that is possible. It ends in\n"
+        "one verdict and the next step. It clears the memory of e-paper. Exit status 3: something\n"
+        "is wrong.\n",
     .examples = "  pemble probe assets/quay/gangway.ini\n"
                 "  pemble probe believed.ini --bench real.ini\n",
 };

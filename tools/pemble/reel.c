@@ -18,9 +18,11 @@ static const struct usage usage = {
     .arguments = "IN... -o OUT.c|OUT.pbr [--for CONFIG] [--rate N] [--flash SIZE] ...",
     .text =
         "Makes a reel for the library from an animated GIF, from image files, or from all image\n"
-        "files of a directory, in their natural order (2 before 10). A GIF has the times of its\n"
-        "frames; --rate gives all the same. It says what each frame takes, and how many frames\n"
-        "of this kind fit in a given flash. The other options are those of 'picture make'.\n",
+        "files of a directory. Files are taken in their natural order: 2 before 10. A GIF has the\n"
+        "times of its frames; --rate gives all frames the same time. The command says what each\n"
+        "frame takes, and how many frames of this kind fit into a flash. The other options are "
+        "those\n"
+        "of 'picture make'.\n",
     .examples = "  pemble reel make ferry.gif --for gangway.ini -o ferry.c --flash 32k\n"
                 "  pemble reel make frames/ --format one-bit --size 50x50 --rate 20 -o spin.c\n",
 };
@@ -266,7 +268,8 @@ static int run_make(int argc, const char **argv)
     struct poptOption options[] = {
         PICTURE_OPTIONS(words),
         {"rate", 'r', POPT_ARG_INT, &rate, 0, "frames a second, 1 to 1000", "N"},
-        {"flash", '\0', POPT_ARG_STRING, &flash, 0, "say how many frames fit, such as 32k", "SIZE"},
+        {"flash", '\0', POPT_ARG_STRING, &flash, 0,
+         "the size of the flash; says how many frames fit, such as 32k", "SIZE"},
         POPT_TABLEEND,
     };
     struct line line;

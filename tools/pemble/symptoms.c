@@ -12,10 +12,10 @@
 static const struct usage usage = {
     .name = "symptoms",
     .arguments = "CONFIG [-o SHEET.png] [--only NAME] [--trace FILE.vcd]",
-    .text =
-        "Draws a sheet of what each usual mistake looks like on this very panel: the test card,\n"
-        "with the driver configured wrongly against the right simulated module. Under each\n"
-        "stands the line of the configuration that mends it. Compare the real glass with it.\n",
+    .text = "Draws a sheet of pictures: what each usual mistake looks like on this panel. Each "
+            "picture\n"
+            "is the test card, sent by a driver with a wrong configuration to the right simulated\n"
+            "module. The line below it says what to change. Compare your glass with the sheet.\n",
     .examples = "  pemble symptoms assets/quay/gangway.ini -o sheet.png\n",
 };
 

@@ -10,9 +10,9 @@ static const struct usage usage = {
     .name = "wiring",
     .arguments = "CONFIG [-o FILE.svg]",
     .text =
-        "Says which pin of each panel goes to which pin of the board, by every label that modules\n"
-        "print for it, what may be left off, and what to look out for. '[board] mcu' names the\n"
-        "board; without it the pins are those of the bench.\n",
+        "Says which pin of each panel goes to which pin of the board. It knows every label that\n"
+        "modules print for a pin. It says which pins may stay open, and warns before damage.\n"
+        "'[board] mcu' names the board; without it the pins are those of the bench.\n",
     .examples = "  pemble wiring assets/quay/gangway.ini\n"
                 "  pemble wiring assets/quay/kiosk.ini -o kiosk.svg\n",
 };
