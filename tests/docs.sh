@@ -7,6 +7,9 @@ cat >prelude.h <<'END'
 #include "pemble/pemble.h"
 #include "pemble/driver.h"
 #include "pemble/turn.h"
+void board_set_pin(int pin, bool high); /* docs/porting.md */
+bool board_get_pin(int pin);
+void board_wait(uint32_t microseconds);
 END
 status=0 blocks=0
 for page in "$top"/README.md "$top"/CONTRIBUTING.md "$top"/docs/*.md; do
