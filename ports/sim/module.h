@@ -53,6 +53,8 @@ struct pmb_module {
     pmb_module *next;
 };
 
+void module_free(pmb_module *module);
+
 /* The level of a pin; `open` when it is not connected. */
 bool module_pin_level(const pmb_module *module, int pin, bool open);
 void module_pin_drive(pmb_module *module, int pin, enum drive state);

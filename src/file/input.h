@@ -38,6 +38,9 @@ typedef struct pmb_output {
     int32_t run_x, run_y;
 } pmb_output;
 
+/* The rectangle of a size in the middle of r. */
+pmb_rect pmb_in_middle(pmb_rect r, pmb_size size);
+
 /* Prepares for an image of a size. False when the memory does not do. */
 bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, void *memory,
                      size_t bytes);

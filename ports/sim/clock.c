@@ -1,0 +1,40 @@
+/* clock.c - virtual time, and what happens as it passes. */
+#include "bench_parts.h"
+
+#include <stdlib.h>
+
+void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module))
+{
+    pmb_bench *bench = module->bench;
+    if (bench->event_count == bench->event_room) {
+        const int room = bench->event_room ? 2 * bench->event_room : 16;
+        struct event *more = realloc(bench->events, (size_t)room * sizeof *more);
+        if (!more) {
+            module_complain(module, "there is no memory to wait for what it does");
+            happens(module);
+            return;
+        }
+        bench->events = more;
+        bench->event_room = room;
+    }
+    bench->events[bench->event_count++] = (struct event){bench->now + nanoseconds, module, happens};
+}
+
+void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
+{
+    const uint64_t end = bench->now + nanoseconds;
+    for (int i = 0; i < bench->event_count;) {
+        const struct event event = bench->events[i];
+        if (event.at > end) {
+            i++;
+            continue;
+        }
+        bench->events[i] = bench->events[--bench->event_count];
+        bench->now = event.at;
+        event.happens(event.module);
+        i = 0;
+    }
+    if (bench->next_input != 0 && bench->next_input <= end)
+        bench_inputs_until(bench, end);
+    bench->now = end;
+}
