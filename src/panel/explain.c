@@ -20,8 +20,9 @@ static void say(struct words *w, const char *more)
 
 static void say_number(struct words *w, int32_t value)
 {
+    static const pmb_number plain = {.decimals = 0};
     char digits[14];
-    (void)pmb_number_text(digits, sizeof digits, NULL, value);
+    (void)pmb_number_text(digits, sizeof digits, &plain, value);
     say(w, digits);
 }
 

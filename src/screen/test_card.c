@@ -101,10 +101,11 @@ static void draw_bars(pmb_canvas *c, const pmb_test_card *card, int32_t left, in
 /* "128×64" */
 static void write_size(char *text, size_t room, pmb_size size)
 {
-    size_t length = pmb_number_text(text, room, NULL, size.w);
+    static const pmb_number digits = {.decimals = 0};
+    size_t length = pmb_number_text(text, room, &digits, size.w);
     text[length++] = '\xC3'; /* a multiplication sign in UTF-8 */
     text[length++] = '\x97';
-    (void)pmb_number_text(text + length, room - length, NULL, size.h);
+    (void)pmb_number_text(text + length, room - length, &digits, size.h);
 }
 
 /* Arrow, name, size and bars one below the other, around the middle. */
