@@ -26,6 +26,9 @@ string(REPLACE ";" " -D" options_flags "${PEMBLE_OPTIONS}")
 if(options_flags)
   string(PREPEND options_flags "-D")
 endif()
+# They find their prefix from where they lie, so that `cmake --install --prefix` may choose it.
+file(RELATIVE_PATH up_from_pkgconfig ${CMAKE_INSTALL_PREFIX}/${CMAKE_INSTALL_LIBDIR}/pkgconfig
+  ${CMAKE_INSTALL_PREFIX})
 configure_file(cmake/pemble.pc.in ${PROJECT_BINARY_DIR}/pemble.pc @ONLY)
 install(FILES ${PROJECT_BINARY_DIR}/pemble.pc DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
 if(PEMBLE_BENCH)

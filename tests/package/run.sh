@@ -65,9 +65,9 @@ project() {
     quietly "configuring" cmake -S project -B project/build -DCMAKE_PREFIX_PATH="$work/usr" "$@"
     quietly "building" cmake --build project/build
 }
-quietly configure cmake -S "$pemble" -B core -DCMAKE_INSTALL_PREFIX="$work/usr" -DPEMBLE_SHARED=ON -DPEMBLE_BENCH=ON
+quietly configure cmake -S "$pemble" -B core -DPEMBLE_SHARED=ON -DPEMBLE_BENCH=ON
 quietly build cmake --build core -j2
-quietly install cmake --install core
+quietly install cmake --install core --prefix "$work/usr"
 for language in c cpp; do
     project subdirectory $language "add_subdirectory($pemble pemble)
 target_link_libraries(program Pemble::core)"
@@ -103,6 +103,12 @@ quietly pkg-config gcc -std=c11 program.c $(pkg-config --cflags --libs pemble) -
 libraries=$(pkg-config --variable=libdir pemble)
 same pkg-config env LD_LIBRARY_PATH="$libraries" ./pkg
 readelf -d ./pkg | grep -q 'NEEDED.*libpemble\.so\.0\.1\]' || { echo "package: no soname" >&2; exit 1; }
+
+# The program of the page, as the page says it.
+awk '/^```c$/ { n++ } /^```/ { on = 0 } on { print } /^```c$/ { on = n == 1 }' "$pemble/docs/your-project.md" >gangway.c
+quietly "the page's program" gcc gangway.c $(pkg-config --cflags --libs pemble-bench) -o gangway
+env LD_LIBRARY_PATH="$libraries" ./gangway && [ -s gangway.png ] ||
+    { echo "package: the program of docs/your-project.md leaves no picture" >&2; exit 1; }
 
 # For other processors: with a toolchain file, and the two files.
 cross=$top/tests/mcu

@@ -13,7 +13,7 @@ name=pemble-$version
 rm -rf "${out:?}/$name"
 mkdir -p "$out/$name"
 cd "$top"
-git ls-files -z -- . ':!tests' ':!benchmarks' ':!packaging' ':!.*' ':!Makefile' ':!CMakePresets.json' |
+git ls-files -z -- . ':!tests' ':!benchmarks' ':!packaging' ':!.*' ':!Makefile' ':!CMakePresets.json' ':!CONTRIBUTING.md' ':!tools/dist' ':!tools/man' |
     xargs -0 tar -c | tar -x -C "$out/$name"
 
 mv "$out/$name/include/pemble" "$out/$name/src/pemble"
@@ -25,6 +25,7 @@ END
 for manifest in library.properties library.json idf_component.yml; do
     sed "s/@VERSION@/$version/" "packaging/$manifest.in" >"$out/$name/$manifest"
 done
+cp packaging/README.md "$out/$name/README.md"
 cp -r packaging/zephyr "$out/$name/zephyr"
 mkdir "$out/$name/single"
 python3 tools/dist/amalgamate.py . "$out/$name/single"
