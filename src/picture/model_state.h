@@ -1,0 +1,78 @@
+/*
+ * model_state.h - what the model of a picture keeps, and its neighbours (docs/formats.md).
+ *
+ * The decoder and the maker's encoder both include the model. Each has a coder of its own, and one
+ * function for it: code_bit returns the decoded bit, or takes the wanted one.
+ */
+#ifndef PEMBLE_SRC_PICTURE_MODEL_STATE_H
+#define PEMBLE_SRC_PICTURE_MODEL_STATE_H
+
+#include "pemble/picture.h"
+#include "picture/known.h"
+
+struct coder;
+static inline uint8_t code_bit(struct coder *coder, uint16_t context, uint8_t wanted);
+
+enum { MOST_ONE_BIT = 11, WINDOW_ROWS = 3 };
+
+/* Of a row above, here or below, the columns that are in a context of one bit. */
+struct window {
+    uint16_t one; /* the last column, as a bit of the context; 0: the row is not in it */
+    uint16_t all; /* all of them */
+    int8_t ahead; /* from the pixel to the last column */
+};
+
+/* How the pixels of a picture are modelled. */
+struct model {
+    pmb_pixels pixels;
+    uint8_t neighbours; /* of the template */
+    uint8_t far;        /* columns to a pixel far to the left; 0: none */
+    bool reel;
+    uint16_t h;
+    struct window windows[WINDOW_ROWS];
+    uint8_t hit;        /* the pixel before was as the likeliest neighbour */
+    uint16_t recent[8]; /* values that no neighbour had, the last first */
+};
+
+enum { MOST_INK = 4, MOST_VALUE = 7, CANDIDATES = 4 };
+enum { RECENT = 8, MAGNITUDES = 8, RESIDUALS = MAGNITUDES + 2, ACTIVITIES = 3 };
+
+struct offset {
+    int8_t x, y;
+};
+
+/* Neighbours from the most to the least telling. In a picture two rows above is where the pixel
+ * itself was; in a reel what is not coded yet is the frame before. */
+static const PMB_FLASH struct offset still_template[6] = {{-1, 0},  {0, -1}, {1, -1},
+                                                          {-1, -1}, {-2, 0}, {0, -2}};
+static const PMB_FLASH struct offset reel_template[6] = {{0, 0}, {-1, 0}, {0, -1},
+                                                         {1, 0}, {0, 1},  {1, -1}};
+
+/* A neighbour; 0 outside of the picture. */
+static inline uint16_t neighbour(const struct model *m, const struct known *k, int32_t x, int32_t y,
+                                 uint8_t number)
+{
+    const PMB_FLASH struct offset *o = (m->reel ? reel_template : still_template) + number;
+    const int32_t row = y + o->y;
+    /* Before the first rows of a picture its memory is empty. */
+    if (row >= m->h || (row < 0 && m->reel))
+        return 0;
+    return known_get(k, x + o->x, row < 0 ? row + 2 : row);
+}
+
+/* Contexts that a model has. */
+static inline uint16_t model_contexts(pmb_pixels pixels, uint8_t neighbours, uint8_t far)
+{
+    switch (pixels) {
+    case PMB_PIXELS_ONE_BIT:
+        return (uint16_t)((1u << (neighbours + (far > 0))) + 2);
+    case PMB_PIXELS_INK:
+        return (uint16_t)(3u << (2 * neighbours));
+    case PMB_PIXELS_GREY:
+        return (uint16_t)((CANDIDATES << neighbours) + RECENT + ACTIVITIES * RESIDUALS);
+    default:
+        return (uint16_t)((CANDIDATES << neighbours) + RECENT + 3 * ACTIVITIES * RESIDUALS);
+    }
+}
+
+#endif
