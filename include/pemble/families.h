@@ -39,6 +39,7 @@ typedef struct pmb_family {
     pmb_status (*refresh)(pmb_panel *panel, pmb_refresh kind);
     pmb_status (*wait)(pmb_panel *panel, uint32_t milliseconds);
     bool busy_is_high; /* level of the busy pin while the controller is busy */
+    bool has_id;       /* its tables are pmb_dcs and may have an ID */
     bool light;        /* the glass is light where nothing is drawn: LCD, e-paper */
 } pmb_family;
 
@@ -131,6 +132,7 @@ typedef struct pmb_dcs {
     bool bgr;                       /* the usual glass has red and blue the other way round */
     bool inverted;                  /* the usual glass shows the inverse */
     bool wide_on_spi;               /* 18 bits a pixel on SPI, from RGB565 */
+    uint32_t id, other_id;          /* that can be read, 24 bits; 0: there is none */
 } pmb_dcs;
 
 /* E-paper controllers SSD168x, and UC81xx and its kin. */

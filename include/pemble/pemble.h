@@ -47,6 +47,7 @@
 #include "pemble/picture.h"
 #include "pemble/plot.h"
 #include "pemble/port.h"
+#include "pemble/probe.h"
 #include "pemble/reel.h"
 #include "pemble/scale.h"
 #include "pemble/screen.h"

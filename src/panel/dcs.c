@@ -230,4 +230,5 @@ const PMB_FLASH pmb_family pmb_family_dcs = {
     .contrast = contrast,
     .invert = invert,
     .show = show,
+    .has_id = true,
 };

@@ -18,6 +18,7 @@ static const PMB_FLASH pmb_dcs detail = {
     .mount = PMB_MOUNT_RIGHT,
     .bgr = true,
     .inverted = true,
+    .id = 0x009A01,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {

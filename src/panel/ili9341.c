@@ -2,7 +2,11 @@
 #include "pemble/controllers.h"
 #include "pemble/families.h"
 
-static const PMB_FLASH pmb_dcs detail = {.mount = PMB_MOUNT_RIGHT, .bgr = true};
+static const PMB_FLASH pmb_dcs detail = {
+    .mount = PMB_MOUNT_RIGHT,
+    .bgr = true,
+    .id = 0x009341,
+};
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{240, 320}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},

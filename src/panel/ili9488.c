@@ -6,6 +6,7 @@ static const PMB_FLASH pmb_dcs detail = {
     .mount = PMB_MOUNT_RIGHT,
     .bgr = true,
     .wide_on_spi = true,
+    .id = 0x009488,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {

@@ -4,6 +4,8 @@
 
 static const PMB_FLASH pmb_dcs detail = {
     .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM,
+    .id = 0x7C89F0,
+    .other_id = 0x5C89F0,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {

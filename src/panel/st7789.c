@@ -3,7 +3,10 @@
 #include "pemble/families.h"
 
 /* The glasses it is sold with are IPS ones and need inversion. */
-static const PMB_FLASH pmb_dcs detail = {.inverted = true};
+static const PMB_FLASH pmb_dcs detail = {
+    .inverted = true,
+    .id = 0x858552,
+};
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{240, 240}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},

@@ -1,6 +1,7 @@
 /* probe.c - pemble probe: what answers, and what to do next. */
 #include "command.h"
 
+#include <ctype.h>
 #include <stdio.h>
 #include <string.h>
 #include "pemble/families.h"
@@ -25,305 +26,195 @@ static int verdict(int status, const char *what, const char *next)
     return status;
 }
 
-/* ---- wires ---- */
+/* ---- what each verdict means, and what comes next ---- */
 
-/* Drives a pin both ways and looks whether it follows; -1 when it does, else where it stays. A line
- * that nobody drives keeps its charge for long enough to be read back, unless a resistor on the
- * module pulls it up: then only a short to ground can be seen. */
-static int stays_at(const pmb_port *port, pmb_pin pin, bool pulled_up)
+static const char card_next[] =
+    "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'";
+static const char paper_next[] = "run 'pemble card', and compare the paper with 'pemble symptoms'";
+
+static void print_scan(const pmb_probe *probe)
 {
-    bool seen[2];
-    for (int level = 0; level < 2; level++) {
-        port->pin_write(port->context, pin, level);
-        seen[level] = port->pin_read(port->context, pin);
-    }
-    port->pin_write(port->context, pin, true);
-    if (pulled_up)
-        return seen[1] ? -1 : 0;
-    return seen[0] == seen[1] ? seen[0] : -1;
-}
-
-static int check_wires(const struct stage *stage, const struct panel_setup *setup)
-{
-    static const enum signal outputs[] = {SIGNAL_RESET, SIGNAL_CS, SIGNAL_DC, SIGNAL_CS2,
-                                          SIGNAL_STROBE};
-    const pmb_port *port = pmb_bench_port(stage->bench);
-    const bool soft = strcmp(setup->type, "softspi") == 0;
-    char what[160], next[200];
-    for (int i = 0; i < 5 + 2 * soft; i++) {
-        const enum signal signal = i < 5 ? outputs[i] : i == 5 ? SIGNAL_SDA : SIGNAL_SCL;
-        if (setup->pins[signal] == PMB_PIN_NONE)
-            continue;
-        const bool pulled_up = signal == SIGNAL_RESET || signal == SIGNAL_CS;
-        const int level = stays_at(port, setup->pins[signal], pulled_up);
-        if (level < 0)
-            continue;
-        snprintf(what, sizeof what, "the %s wire (%s) stays %s whatever the board does",
-                 signal_name(signal), board_pin_name(stage->believed->board, setup->pins[signal]),
-                 level ? "high" : "low");
-        snprintf(next, sizeof next, "look for a short of %s to %s, or to the pin beside it%s",
-                 signal_labels(signal), level ? "the supply" : "ground",
-                 signal == SIGNAL_RESET && !level ? "; the panel is held in reset" : "");
-        return verdict(NO_ANSWER, what, next);
-    }
-    printf("wires: no control line is shorted\n");
-    return DONE;
-}
-
-/* ---- I2C ---- */
-
-static void print_scan(const uint8_t *found, int count)
-{
-    bool there[128] = {false};
-    for (int i = 0; i < count; i++)
-        there[found[i]] = true;
+    int count = 0;
     printf(
         "scan of the I2C addresses, 7-bit form:\n      0  1  2  3  4  5  6  7  8  9  a  b  c  d  "
         "e  f\n");
-    for (int row = 0; row < 0x80; row += 16) {
+    for (unsigned row = 0; row < 0x80; row += 16) {
         printf("  %02x", row);
-        for (int column = 0; column < 16; column++) {
-            const int address = row + column;
+        for (unsigned address = row; address < row + 16; address++) {
             if (address < 0x08 || address > 0x77)
                 printf("   ");
-            else if (there[address])
-                printf(" %02x", (unsigned)address);
+            else if (pmb_probe_found(probe, (uint8_t)address))
+                printf(" %02x", address);
             else
                 printf("  .");
+            count += pmb_probe_found(probe, (uint8_t)address);
         }
         putchar('\n');
     }
-    for (int i = 0; i < count && count <= 16; i++)
-        printf("  0x%02x answers; a silk screen in 8-bit form says 0x%02x\n", found[i],
-               found[i] * 2u);
+    for (unsigned address = 0; address < 0x80 && count <= 16; address++)
+        if (pmb_probe_found(probe, (uint8_t)address))
+            printf("  0x%02x answers; a silk screen in 8-bit form says 0x%02x\n", address,
+                   address * 2);
 }
 
-static bool is_address_of(const struct panel_setup *setup, uint8_t address)
+/* The signal of a wire, by its pin. */
+static enum signal signal_of(const struct panel_setup *setup, pmb_pin pin)
 {
-    return address == setup->config.controller->addresses[0] ||
-           address == setup->config.controller->addresses[1];
+    static const enum signal outputs[] = {SIGNAL_RESET,  SIGNAL_CS,  SIGNAL_DC, SIGNAL_CS2,
+                                          SIGNAL_STROBE, SIGNAL_SDA, SIGNAL_SCL};
+    for (size_t i = 0; i < sizeof outputs / sizeof outputs[0]; i++)
+        if (setup->pins[outputs[i]] == pin)
+            return outputs[i];
+    return SIGNAL_RESET;
 }
 
-static int judge_scan(const struct stage *stage, const struct panel_setup *setup,
-                      const uint8_t *found, int count)
+static int judge_wire(const struct stage *stage, const struct panel_setup *setup,
+                      const pmb_probe *probe)
 {
-    const uint8_t configured = setup->config.bus.address;
+    const enum signal signal = signal_of(setup, probe->pin);
+    char what[160], next[200];
+    snprintf(what, sizeof what, "the %s wire (%s) stays %s whatever the board does",
+             signal_name(signal), board_pin_name(stage->believed->board, probe->pin),
+             probe->level ? "high" : "low");
+    snprintf(next, sizeof next, "look for a short of %s to %s, or to the pin beside it%s",
+             signal_labels(signal), probe->level ? "the supply" : "ground",
+             signal == SIGNAL_RESET && !probe->level ? "; the panel is held in reset" : "");
+    return verdict(NO_ANSWER, what, next);
+}
+
+static int judge_i2c(const struct stage *stage, const struct panel_setup *setup,
+                     const pmb_probe *probe)
+{
     char what[160], next[240];
-    if (count == 0)
+    switch (probe->verdict) {
+    case PMB_PROBE_BUS_HELD:
         return verdict(
-            NO_ANSWER, "nothing answers: the bus works, but no device is on it",
+            NO_ANSWER, pmb_probe_text(probe->verdict),
+            "take the panel off: if the line rises, it is shorted there; if not, look for "
+            "a short to ground and for the pull-up resistors");
+    case PMB_PROBE_NOTHING_ANSWERS:
+        return verdict(
+            NO_ANSWER, pmb_probe_text(probe->verdict),
             "check the supply and ground of the panel, that SDA and SCL are not exchanged,"
             " and the wires; if it has a reset pin, that it is high");
-    if (count > 100)
-        return verdict(NO_ANSWER, "everything answers: SDA is low all the time",
+    case PMB_PROBE_EVERYTHING_ANSWERS:
+        return verdict(NO_ANSWER, pmb_probe_text(probe->verdict),
                        "look for a short of SDA to ground or to the pin beside it");
-    if (memchr(found, configured, (size_t)count))
-        return DONE;
-    uint8_t other = found[0];
-    for (int i = 0; i < count; i++)
-        if (is_address_of(setup, found[i]))
-            other = found[i];
-    if (is_address_of(setup, other)) {
+    case PMB_PROBE_OTHER_ADDRESS:
         snprintf(what, sizeof what,
-                 "another address than configured: 0x%02x answers, 0x%02x does not", other,
-                 configured);
-        snprintf(next, sizeof next, "write 'address = 0x%02x' into %s", other,
+                 "another address than configured: 0x%02x answers, 0x%02x does not", probe->address,
+                 setup->config.bus.address);
+        snprintf(next, sizeof next, "write 'address = 0x%02x' into %s", probe->address,
                  stage->believed->path);
-    } else {
+        return verdict(NO_ANSWER, what, next);
+    default:
         snprintf(what, sizeof what, "only other devices answer: 0x%02x is no address of an %s",
-                 other, setup->known->title);
+                 probe->address, setup->known->title);
         snprintf(next, sizeof next,
                  "that may be a sensor or a clock: check the panel's own wires; an %s answers at "
                  "0x%02x or 0x%02x",
                  setup->known->title, setup->config.controller->addresses[0],
                  setup->config.controller->addresses[1]);
-    }
-    return verdict(NO_ANSWER, what, next);
-}
-
-static int probe_i2c(struct stage *stage, int number)
-{
-    const struct panel_setup *setup = stage->acts[number].setup;
-    const pmb_port *port = pmb_bench_port(stage->bench);
-    uint8_t found[128], status_byte;
-    /* A device in reset does not answer: let it go first. */
-    if (setup->config.reset != PMB_PIN_NONE)
-        port->pin_write(port->context, setup->config.reset, true);
-    if (port->i2c_write(port->context, &setup->config.bus, setup->config.bus.address, NULL, 0, NULL,
-                        0) == PMB_ERR_BUS)
-        return verdict(
-            NO_ANSWER, "SDA or SCL is held low: nothing can be sent on this bus",
-            "take the panel off: if the line rises, it is shorted there; if not, look for a "
-            "short to ground and for the pull-up resistors");
-    const int count = stage_scan(stage, &setup->config.bus, found);
-    print_scan(found, count);
-    int status = judge_scan(stage, setup, found, count);
-    if (status != DONE)
-        return status;
-    status = stage_open(stage, number, 1);
-    if (status != DONE)
-        return status;
-    if (pmb_panel_read(&stage->acts[number].panel, 0, &status_byte, 1) == PMB_OK)
-        printf("status byte: %02xh, display %s\n", status_byte, status_byte & 0x40 ? "off" : "on");
-    return verdict(
-        DONE, "the panel answers and takes its setup",
-        "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
-}
-
-/* ---- IDs of TFT controllers: docs/controllers/, "Reading the ID" ---- */
-
-static const struct id {
-    const char *controller;
-    uint8_t command;
-    uint32_t value;
-} ids[] = {
-    {"st7735", 0x04, 0x7C89F0},  {"st7735", 0x04, 0x5C89F0},  {"st7789", 0x04, 0x858552},
-    {"ili9341", 0xD3, 0x009341}, {"ili9488", 0xD3, 0x009488}, {"gc9a01", 0x04, 0x009A01},
-};
-enum { IDS = sizeof ids / sizeof ids[0] };
-
-/* The three bytes that answer a command; on serial buses 04h has one dummy clock, D3h a dummy byte.
- */
-static bool read_id(const pmb_panel *panel, uint8_t command, uint32_t *id)
-{
-    uint8_t b[4];
-    if (pmb_panel_read(panel, command, b, 4) != PMB_OK)
-        return false;
-    const uint32_t all = (uint32_t)b[0] << 24 | (uint32_t)b[1] << 16 | (uint32_t)b[2] << 8 | b[3];
-    const bool shifted = command == 0x04 && panel->config->bus.kind != &pmb_parallel8;
-    *id = shifted ? all << 1 >> 8 : all & 0xFFFFFF;
-    return true;
-}
-
-static const struct id *identify(const pmb_panel *panel, uint32_t *seen)
-{
-    for (int i = 0; i < IDS; i++) {
-        uint32_t id;
-        if (!read_id(panel, ids[i].command, &id))
-            return NULL;
-        if (id != 0 && id != 0xFFFFFF)
-            *seen = id;
-        if (id == ids[i].value)
-            return &ids[i];
-    }
-    return NULL;
-}
-
-/* Whether the panel answers when two of its wires are taken for each other. */
-static bool answers_exchanged(struct stage *stage, const struct panel_setup *setup)
-{
-    pmb_panel_config exchanged = setup->config;
-    pmb_panel panel;
-    uint32_t seen = 0;
-    exchanged.bus.select = setup->config.bus.data_command;
-    exchanged.bus.data_command = setup->config.bus.select;
-    if (pmb_panel_open(&panel, &exchanged, pmb_bench_port(stage->bench)) != PMB_OK)
-        return false;
-    return identify(&panel, &seen) != NULL;
-}
-
-static int judge_id(struct stage *stage, int number)
-{
-    const struct act *act = &stage->acts[number];
-    char what[160], next[200];
-    uint32_t seen = 0;
-    const struct id *id = identify(&act->panel, &seen);
-    if (id && strcmp(id->controller, act->setup->known->name) == 0) {
-        printf("ID: %06lxh, that of an %s\n", (unsigned long)id->value, act->setup->known->title);
-        return verdict(
-            DONE, "the panel answers and is the one that is configured",
-            "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
-    }
-    if (id) {
-        snprintf(what, sizeof what,
-                 "an ID of another controller: %06lxh is an %s, configured is an %s",
-                 (unsigned long)id->value, controller_named(id->controller)->title,
-                 act->setup->known->title);
-        snprintf(next, sizeof next, "write 'controller = %s' into %s", id->controller,
-                 stage->believed->path);
         return verdict(NO_ANSWER, what, next);
     }
-    if (seen) {
-        snprintf(what, sizeof what, "an ID that is not known: %06lxh", (unsigned long)seen);
+}
+
+static int judge_id(const struct stage *stage, const struct panel_setup *setup,
+                    const pmb_probe *probe)
+{
+    char what[160], next[200];
+    if (probe->verdict == PMB_PROBE_UNKNOWN_ID) {
+        snprintf(what, sizeof what, "an ID that is not known: %06lxh", (unsigned long)probe->id);
         return verdict(NO_ANSWER, what,
                        "try the controllers of 'pemble panels' that have its size");
     }
-    if (answers_exchanged(stage, act->setup))
-        return verdict(NO_ANSWER, "the select and the data/command wire are exchanged",
-                       "exchange CS and DC, on the board or in [pins]");
-    return verdict(NO_ANSWER, "the panel says nothing when its ID is read",
-                   "if its data output is not wired that is normal: compare the glass with 'pemble "
-                   "symptoms'; else check the supply, SCL, SDA, CS and DC, and that RES is high");
+    snprintf(what, sizeof what, "an ID of another controller: %06lxh is an %s, configured is an %s",
+             (unsigned long)probe->id, probe->name, setup->known->title);
+    char name[16] = "";
+    for (size_t i = 0; probe->name[i] && i + 1 < sizeof name; i++)
+        name[i] = (char)tolower(probe->name[i]);
+    snprintf(next, sizeof next, "write 'controller = %s' into %s", name, stage->believed->path);
+    return verdict(NO_ANSWER, what, next);
 }
 
-/* ---- e-paper ---- */
-
-static int judge_busy(struct stage *stage, int number)
+static int judge_answer(const struct panel_setup *setup, const pmb_probe *probe)
 {
-    struct act *act = &stage->acts[number];
-    bool moved = false;
-    if (act->setup->config.busy == PMB_PIN_NONE)
-        return verdict(DONE, "the panel takes what is sent; without a busy line it tells nothing",
-                       "run 'pemble card', and compare the paper with 'pemble symptoms'");
-    const pmb_status status = pmb_panel_refresh(&act->panel, PMB_REFRESH_FULL);
-    for (int i = 0; i < 100 && status == PMB_OK && !moved; i++) {
-        moved = pmb_panel_is_busy(&act->panel);
-        act->panel.port->wait_us(act->panel.port->context, 1000);
+    const pmb_controller *controller = setup->config.controller;
+    if (probe->id) {
+        printf("ID: %06lxh, that of an %s\n", (unsigned long)probe->id, setup->known->title);
+        return verdict(DONE, "the panel answers and is the one that is configured", card_next);
     }
-    if (status == PMB_OK && moved && pmb_panel_wait(&act->panel, 60000) == PMB_OK) {
+    if (controller->family->refresh) {
         printf("busy line: rose and fell with a refresh\n");
-        return verdict(DONE, "the panel answers: its busy line follows a refresh",
-                       "run 'pemble card', and compare the paper with 'pemble symptoms'");
+        return verdict(DONE, "the panel answers: its busy line follows a refresh", paper_next);
     }
-    return verdict(NO_ANSWER,
-                   moved ? "the busy line never comes free"
-                         : "the busy line never moves: the panel does not begin to refresh",
-                   moved ? "look for a short of BUSY to the supply or to ground"
-                         : "if the paper flickered, only BUSY is at fault; if not, check SCL, SDA, "
-                           "CS, DC and RES");
+    if (strcmp(setup->type, "i2c") != 0)
+        return verdict(DONE, "the panel answers: its busy flag comes free", card_next);
+    if (probe->status_read)
+        printf("status byte: %02xh, display %s\n", probe->status_byte,
+               probe->status_byte & 0x40 ? "off" : "on");
+    return verdict(DONE, "the panel answers and takes its setup", card_next);
 }
 
-static int probe_other(struct stage *stage, int number)
+static int judge(const struct stage *stage, int number, const pmb_probe *probe)
 {
-    struct act *act = &stage->acts[number];
-    const struct panel_setup *setup = act->setup;
-    const pmb_status status =
-        pmb_panel_open(&act->panel, &setup->config, pmb_bench_port(stage->bench));
-    if (status == PMB_ERR_TIMEOUT)
+    const struct panel_setup *setup = stage->acts[number].setup;
+    const bool paper = setup->config.controller->family->refresh != NULL;
+    switch (probe->verdict) {
+    case PMB_PROBE_ANSWERS:
+        return judge_answer(setup, probe);
+    case PMB_PROBE_SENT:
+        return paper ? verdict(DONE,
+                               "the panel takes what is sent; without a busy line it tells nothing",
+                               paper_next)
+                     : verdict(DONE, pmb_probe_text(probe->verdict), card_next);
+    case PMB_PROBE_WIRE_STUCK:
+        return judge_wire(stage, setup, probe);
+    case PMB_PROBE_OTHER_CONTROLLER:
+    case PMB_PROBE_UNKNOWN_ID:
+        return judge_id(stage, setup, probe);
+    case PMB_PROBE_EXCHANGED:
+        return verdict(NO_ANSWER, pmb_probe_text(probe->verdict),
+                       "exchange CS and DC, on the board or in [pins]");
+    case PMB_PROBE_SILENT:
         return verdict(
-            NO_ANSWER,
-            setup->config.controller->family->refresh ? "the busy line never comes free"
-                                                      : "the busy flag never comes free",
+            NO_ANSWER, pmb_probe_text(probe->verdict),
+            "if its data output is not wired that is normal: compare the glass with "
+            "'pemble symptoms'; else check the supply, SCL, SDA, CS and DC, and that RES "
+            "is high");
+    case PMB_PROBE_BUSY_STUCK:
+        return verdict(
+            NO_ANSWER, paper ? "the busy line never comes free" : "the busy flag never comes free",
             "look for a short of BUSY to the supply or to ground, and check RES: a panel "
             "that is held in reset stays busy");
-    if (status != PMB_OK)
-        return stage_failed(stage, number, status);
-    if (setup->config.controller->family->refresh)
-        return judge_busy(stage, number);
-    if (setup->config.controller->family == &pmb_family_dcs &&
-        pmb_panel_read(&act->panel, 0x04, (uint8_t[4]){0}, 4) == PMB_OK)
-        return judge_id(stage, number);
-    if (setup->config.controller == &pmb_ks0108 && setup->config.bus.read != PMB_PIN_NONE)
+    case PMB_PROBE_BUSY_STILL:
         return verdict(
-            DONE, "the panel answers: its busy flag comes free",
-            "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
-    return verdict(
-        DONE, "everything was sent; this panel has nothing that could be read",
-        "run 'pemble card'; if the glass looks wrong, compare it with 'pemble symptoms'");
+            NO_ANSWER, pmb_probe_text(probe->verdict),
+            "if the paper flickered, only BUSY is at fault; if not, check SCL, SDA, CS, DC "
+            "and RES");
+    case PMB_PROBE_REFUSED:
+    case PMB_PROBE_FAILED:
+        return stage_failed(stage, number, probe->status);
+    default:
+        return judge_i2c(stage, setup, probe);
+    }
 }
 
 static int probe(struct stage *stage, int number)
 {
     const struct panel_setup *setup = stage->acts[number].setup;
+    pmb_probe result;
     if (*setup->name || setup->module)
         printf("%s: ", panel_title(setup));
     printf("%s, %dx%d, on %s\n", setup->known->title, setup->config.size.w, setup->config.size.h,
            setup->type);
-    int status = check_wires(stage, setup);
-    if (status != DONE)
-        return status;
-    (void)pmb_panel_quiet(&setup->config, pmb_bench_port(stage->bench));
-    return strcmp(setup->type, "i2c") == 0 ? probe_i2c(stage, number) : probe_other(stage, number);
+    (void)pmb_probe_panel(&result, &setup->config, pmb_bench_port(stage->bench));
+    if (result.verdict != PMB_PROBE_WIRE_STUCK)
+        printf("wires: no control line is shorted\n");
+    if (strcmp(setup->type, "i2c") == 0 && result.verdict != PMB_PROBE_WIRE_STUCK &&
+        result.verdict != PMB_PROBE_BUS_HELD)
+        print_scan(&result);
+    return judge(stage, number, &result);
 }
 
 static int run(int argc, const char **argv)

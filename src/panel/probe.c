@@ -1,0 +1,285 @@
+/* probe.c - finds out on the wires whether a panel is there. */
+#include "pemble/probe.h"
+#include "pemble/driver.h"
+
+enum { FIRST_ADDRESS = 0x08, LAST_ADDRESS = 0x77, MANY = 100, REFRESH_MS = 60000 };
+
+static pmb_status judge(pmb_probe *probe, pmb_probe_verdict verdict, pmb_status status)
+{
+    probe->verdict = verdict;
+    probe->status = status;
+    return status;
+}
+
+/* ---- wires ---- */
+
+/* Drives a pin both ways and looks whether it follows. A line that nobody drives keeps its charge
+ * for long enough to be read back, unless a resistor on the module pulls it up: then only a short
+ * to ground can be seen. */
+static bool is_stuck(pmb_probe *probe, const pmb_port *port, pmb_pin pin, bool pulled_up)
+{
+    bool seen[2];
+    if (pin == PMB_PIN_NONE)
+        return false;
+    for (uint8_t level = 0; level < 2; level++) {
+        port->pin_write(port->context, pin, level);
+        seen[level] = port->pin_read(port->context, pin);
+    }
+    port->pin_write(port->context, pin, true);
+    probe->pin = pin;
+    probe->level = seen[1];
+    return pulled_up ? !seen[1] : seen[0] == seen[1];
+}
+
+static bool wires_are_free(pmb_probe *probe, const PMB_FLASH pmb_panel_config *config,
+                           const pmb_port *port)
+{
+    const PMB_FLASH pmb_bus *bus = &config->bus;
+    if (!port->pin_write || !port->pin_read)
+        return true;
+    return !is_stuck(probe, port, config->reset, true) &&
+           !is_stuck(probe, port, bus->select, true) &&
+           !is_stuck(probe, port, bus->data_command, false) &&
+           !is_stuck(probe, port, bus->second_select, false) &&
+           !is_stuck(probe, port, bus->strobe, false) && !is_stuck(probe, port, bus->data, false) &&
+           !is_stuck(probe, port, bus->clock, false);
+}
+
+/* ---- I2C ---- */
+
+static bool answers(const PMB_FLASH pmb_panel_config *config, const pmb_port *port, uint8_t address,
+                    pmb_status *status)
+{
+    *status = port->i2c_write(port->context, &config->bus, address, NULL, 0, NULL, 0);
+    return *status == PMB_OK;
+}
+
+static uint8_t scan(pmb_probe *probe, const PMB_FLASH pmb_panel_config *config,
+                    const pmb_port *port)
+{
+    uint8_t count = 0;
+    pmb_status status;
+    for (uint8_t address = FIRST_ADDRESS; address <= LAST_ADDRESS; address++)
+        if (answers(config, port, address, &status)) {
+            probe->found[address / 8] |= (uint8_t)(1 << (address & 7));
+            probe->address = probe->address ? probe->address : address;
+            count++;
+        }
+    return count;
+}
+
+static pmb_status probe_i2c(pmb_probe *probe, const PMB_FLASH pmb_panel_config *config,
+                            const pmb_port *port)
+{
+    const PMB_FLASH pmb_controller *controller = config->controller;
+    const uint8_t configured = config->bus.address ? config->bus.address : controller->addresses[0];
+    pmb_panel panel;
+    pmb_status status;
+    pmb_pin_set(port, config->reset, true); /* a device in reset does not answer */
+    (void)answers(config, port, configured, &status);
+    if (status == PMB_ERR_BUS)
+        return judge(probe, PMB_PROBE_BUS_HELD, status);
+    const uint8_t count = scan(probe, config, port);
+    if (count == 0)
+        return judge(probe, PMB_PROBE_NOTHING_ANSWERS, PMB_ERR_NO_ANSWER);
+    if (count > MANY)
+        return judge(probe, PMB_PROBE_EVERYTHING_ANSWERS, PMB_ERR_NO_ANSWER);
+    if (!pmb_probe_found(probe, configured)) {
+        for (uint8_t i = 0; i < 2; i++) {
+            const uint8_t other = controller->addresses[i];
+            if (other && pmb_probe_found(probe, other)) {
+                probe->address = other;
+                return judge(probe, PMB_PROBE_OTHER_ADDRESS, PMB_ERR_NO_ANSWER);
+            }
+        }
+        return judge(probe, PMB_PROBE_OTHER_DEVICES, PMB_ERR_NO_ANSWER);
+    }
+    probe->address = configured;
+    status = pmb_panel_open(&panel, config, port);
+    if (status != PMB_OK)
+        return judge(probe, PMB_PROBE_FAILED, status);
+    probe->status_read = pmb_panel_read(&panel, 0, &probe->status_byte, 1) == PMB_OK;
+    return judge(probe, PMB_PROBE_ANSWERS, PMB_OK);
+}
+
+/* ---- IDs of TFT controllers: docs/controllers, "Reading the ID" ---- */
+
+static const PMB_FLASH struct id {
+    uint8_t command;
+    uint32_t value;
+    uint8_t name; /* in the list below */
+} ids[] = {{0x04, 0x7C89F0, 0}, {0x04, 0x5C89F0, 0}, {0x04, 0x858552, 1},
+           {0xD3, 0x009341, 2}, {0xD3, 0x009488, 3}, {0x04, 0x009A01, 4}};
+
+static const char *name_of(uint8_t number)
+{
+    static const char *const names[] = {"ST7735", "ST7789", "ILI9341", "ILI9488", "GC9A01"};
+    return names[number];
+}
+
+/* The three bytes that answer a command. On serial buses 04h has one dummy clock, D3h a dummy byte.
+ */
+static bool read_id(const pmb_panel *panel, uint8_t command, uint32_t *id)
+{
+    uint8_t b[4];
+    if (pmb_panel_read(panel, command, b, 4) != PMB_OK)
+        return false;
+    const uint32_t all = (uint32_t)b[0] << 24 | (uint32_t)b[1] << 16 | (uint32_t)b[2] << 8 | b[3];
+    const bool serial = panel->config->bus.kind->flags & (PMB_HAS_SPI | PMB_HAS_SPI3);
+    *id = command == 0x04 && serial ? all << 1 >> 8 : all & 0xFFFFFF;
+    return true;
+}
+
+/* False when nothing can be read, or nothing was. */
+static bool identify(pmb_probe *probe, const pmb_panel *panel)
+{
+    probe->name = NULL;
+    probe->id = 0;
+    for (uint8_t i = 0; i < sizeof ids / sizeof ids[0] && !probe->name; i++) {
+        uint32_t id;
+        if (!read_id(panel, ids[i].command, &id))
+            return false;
+        if (id != 0 && id != 0xFFFFFF)
+            probe->id = id;
+        if (id == ids[i].value)
+            probe->name = name_of(ids[i].name);
+    }
+    return probe->id != 0;
+}
+
+#ifndef __AVR__ /* there a configuration lies in flash, and cannot be changed to find out */
+/* Whether the panel answers when two of its wires are taken for each other. */
+static bool answers_exchanged(pmb_probe *probe, const pmb_panel_config *config,
+                              const pmb_port *port)
+{
+    pmb_panel_config exchanged = *config;
+    pmb_panel panel;
+    exchanged.bus.select = config->bus.data_command;
+    exchanged.bus.data_command = config->bus.select;
+    if (pmb_panel_open(&panel, &exchanged, port) != PMB_OK)
+        return false;
+    (void)identify(probe, &panel);
+    return probe->name != NULL;
+}
+#endif
+
+static bool is_own_id(const pmb_probe *probe, const PMB_FLASH pmb_controller *controller)
+{
+    const PMB_FLASH pmb_dcs *detail = (const PMB_FLASH pmb_dcs *)controller->detail;
+    return probe->id && (probe->id == detail->id || probe->id == detail->other_id);
+}
+
+static pmb_status judge_id(pmb_probe *probe, const pmb_panel *panel,
+                           const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
+{
+    if (identify(probe, panel)) {
+        if (is_own_id(probe, config->controller))
+            return judge(probe, PMB_PROBE_ANSWERS, PMB_OK);
+        return judge(probe, probe->name ? PMB_PROBE_OTHER_CONTROLLER : PMB_PROBE_UNKNOWN_ID,
+                     PMB_ERR_NO_ANSWER);
+    }
+#ifndef __AVR__
+    if (answers_exchanged(probe, config, port))
+        return judge(probe, PMB_PROBE_EXCHANGED, PMB_ERR_NO_ANSWER);
+#endif
+    (void)port;
+    return judge(probe, PMB_PROBE_SILENT, PMB_ERR_NO_ANSWER);
+}
+
+/* ---- e-paper ---- */
+
+static pmb_status judge_busy(pmb_probe *probe, pmb_panel *panel)
+{
+    bool moved = false;
+    if (panel->config->busy == PMB_PIN_NONE)
+        return judge(probe, PMB_PROBE_SENT, PMB_OK);
+    pmb_status status = pmb_panel_refresh(panel, PMB_REFRESH_FULL);
+    if (status != PMB_OK)
+        return judge(probe, PMB_PROBE_FAILED, status);
+    for (uint8_t i = 0; i < 100 && !moved; i++) {
+        moved = pmb_panel_is_busy(panel);
+        pmb_wait_ms(panel, 1);
+    }
+    if (!moved)
+        return judge(probe, PMB_PROBE_BUSY_STILL, PMB_ERR_NO_ANSWER);
+    status = pmb_panel_wait(panel, REFRESH_MS);
+    return status == PMB_OK ? judge(probe, PMB_PROBE_ANSWERS, PMB_OK)
+                            : judge(probe, PMB_PROBE_BUSY_STUCK, status);
+}
+
+static pmb_status probe_other(pmb_probe *probe, const PMB_FLASH pmb_panel_config *config,
+                              const pmb_port *port)
+{
+    const PMB_FLASH pmb_family *family = config->controller->family;
+    pmb_panel panel;
+    uint8_t reply[4];
+    const pmb_status status = pmb_panel_open(&panel, config, port);
+    if (status == PMB_ERR_TIMEOUT)
+        return judge(probe, PMB_PROBE_BUSY_STUCK, status);
+    if (status != PMB_OK)
+        return judge(probe, PMB_PROBE_FAILED, status);
+    if (family->refresh)
+        return judge_busy(probe, &panel);
+    if (family->has_id && pmb_panel_read(&panel, 0x04, reply, sizeof reply) == PMB_OK)
+        return judge_id(probe, &panel, config, port);
+    /* A busy flag that was waited for has come free. */
+    const bool asked =
+        config->bus.second_select != PMB_PIN_NONE && config->bus.read != PMB_PIN_NONE;
+    return judge(probe, asked ? PMB_PROBE_ANSWERS : PMB_PROBE_SENT, PMB_OK);
+}
+
+pmb_status pmb_probe_panel(pmb_probe *probe, const PMB_FLASH pmb_panel_config *config,
+                           const pmb_port *port)
+{
+    if (!probe || !config || !port || !config->controller || !config->bus.kind)
+        return PMB_ERR_ARGUMENT;
+    *probe = (pmb_probe){.verdict = PMB_PROBE_ANSWERS};
+    if (!port->wait_us || !(config->controller->buses & config->bus.kind->flags))
+        return judge(probe, PMB_PROBE_REFUSED, PMB_ERR_UNSUPPORTED);
+    if (!wires_are_free(probe, config, port))
+        return judge(probe, PMB_PROBE_WIRE_STUCK, PMB_ERR_NO_ANSWER);
+    probe->pin = PMB_PIN_NONE;
+    config->bus.kind->idle(config, port);
+    if (!(config->bus.kind->flags & PMB_HAS_I2C))
+        return probe_other(probe, config, port);
+    return port->i2c_write ? probe_i2c(probe, config, port)
+                           : judge(probe, PMB_PROBE_REFUSED, PMB_ERR_UNSUPPORTED);
+}
+
+const char *pmb_probe_text(pmb_probe_verdict verdict)
+{
+    switch (verdict) {
+    case PMB_PROBE_ANSWERS:
+        return "the panel answers";
+    case PMB_PROBE_SENT:
+        return "everything was sent; this panel has nothing that could be read";
+    case PMB_PROBE_REFUSED:
+        return "the configuration is not possible with this port";
+    case PMB_PROBE_WIRE_STUCK:
+        return "a control line stays at one level whatever the board does";
+    case PMB_PROBE_BUS_HELD:
+        return "SDA or SCL is held low: nothing can be sent on this bus";
+    case PMB_PROBE_NOTHING_ANSWERS:
+        return "nothing answers: the bus works, but no device is on it";
+    case PMB_PROBE_EVERYTHING_ANSWERS:
+        return "everything answers: SDA is low all the time";
+    case PMB_PROBE_OTHER_ADDRESS:
+        return "another address than configured answers";
+    case PMB_PROBE_OTHER_DEVICES:
+        return "only other devices answer";
+    case PMB_PROBE_OTHER_CONTROLLER:
+        return "the ID is that of another controller";
+    case PMB_PROBE_UNKNOWN_ID:
+        return "the ID is not known";
+    case PMB_PROBE_EXCHANGED:
+        return "the select and the data/command wire are exchanged";
+    case PMB_PROBE_SILENT:
+        return "the panel says nothing when its ID is read";
+    case PMB_PROBE_BUSY_STUCK:
+        return "the busy line never comes free";
+    case PMB_PROBE_BUSY_STILL:
+        return "the busy line never moves: the panel does not begin to refresh";
+    default:
+        return "the bus broke off";
+    }
+}
