@@ -5,30 +5,53 @@
 #include "pemble/driver.h"
 #include "pemble/turn.h"
 
+static const struct known {
+    const pmb_controller *controller;
+    const pmb_module_type *type;
+} known[] = {
+    {&pmb_ssd1306, &pmb_sim_ssd1306}, {&pmb_ssd1309, &pmb_sim_ssd1309},
+    {&pmb_sh1106, &pmb_sim_sh1106},   {&pmb_pcd8544, &pmb_sim_pcd8544},
+    {&pmb_st7565, &pmb_sim_st7565},   {&pmb_uc1701, &pmb_sim_uc1701},
+    {&pmb_ks0108, &pmb_sim_ks0108},   {&pmb_ssd1327, &pmb_sim_ssd1327},
+    {&pmb_ssd1322, &pmb_sim_ssd1322}, {&pmb_ssd1331, &pmb_sim_ssd1331},
+    {&pmb_ssd1351, &pmb_sim_ssd1351}, {&pmb_st7735, &pmb_sim_st7735},
+    {&pmb_st7789, &pmb_sim_st7789},   {&pmb_ili9341, &pmb_sim_ili9341},
+    {&pmb_ili9488, &pmb_sim_ili9488}, {&pmb_gc9a01, &pmb_sim_gc9a01},
+    {&pmb_ssd1680, &pmb_sim_ssd1680}, {&pmb_ssd1680_red, &pmb_sim_ssd1680_red},
+    {&pmb_ssd1681, &pmb_sim_ssd1681}, {&pmb_ssd1681_red, &pmb_sim_ssd1681_red},
+    {&pmb_uc8151, &pmb_sim_uc8151},   {&pmb_uc8151_red, &pmb_sim_uc8151_red},
+    {&pmb_uc8176, &pmb_sim_uc8176},   {&pmb_uc8176_red, &pmb_sim_uc8176_red},
+    {&pmb_il91874, &pmb_sim_il91874},
+};
+enum { KNOWN = sizeof known / sizeof known[0] };
+
+static bool is_known(const pmb_controller *controller)
+{
+    for (int i = 0; i < KNOWN; i++)
+        if (known[i].controller == controller)
+            return true;
+    return false;
+}
+
+static bool can_stand_in(const pmb_controller *other, const pmb_controller *controller)
+{
+    return other->family == controller->family && other->buses & controller->buses &&
+           other->memory.w >= controller->memory.w && other->memory.h >= controller->memory.h;
+}
+
+/* That of the controller itself; else that of its family with the least memory in which its own
+ * has room; NULL when there is none. */
 static const pmb_module_type *type_of(const pmb_controller *controller)
 {
-    static const struct {
-        const pmb_controller *controller;
-        const pmb_module_type *type;
-    } known[] = {
-        {&pmb_ssd1306, &pmb_sim_ssd1306}, {&pmb_ssd1309, &pmb_sim_ssd1309},
-        {&pmb_sh1106, &pmb_sim_sh1106},   {&pmb_pcd8544, &pmb_sim_pcd8544},
-        {&pmb_st7565, &pmb_sim_st7565},   {&pmb_uc1701, &pmb_sim_uc1701},
-        {&pmb_ks0108, &pmb_sim_ks0108},   {&pmb_ssd1327, &pmb_sim_ssd1327},
-        {&pmb_ssd1322, &pmb_sim_ssd1322}, {&pmb_ssd1331, &pmb_sim_ssd1331},
-        {&pmb_ssd1351, &pmb_sim_ssd1351}, {&pmb_st7735, &pmb_sim_st7735},
-        {&pmb_st7789, &pmb_sim_st7789},   {&pmb_ili9341, &pmb_sim_ili9341},
-        {&pmb_ili9488, &pmb_sim_ili9488}, {&pmb_gc9a01, &pmb_sim_gc9a01},
-        {&pmb_ssd1680, &pmb_sim_ssd1680}, {&pmb_ssd1680_red, &pmb_sim_ssd1680_red},
-        {&pmb_ssd1681, &pmb_sim_ssd1681}, {&pmb_ssd1681_red, &pmb_sim_ssd1681_red},
-        {&pmb_uc8151, &pmb_sim_uc8151},   {&pmb_uc8151_red, &pmb_sim_uc8151_red},
-        {&pmb_uc8176, &pmb_sim_uc8176},   {&pmb_uc8176_red, &pmb_sim_uc8176_red},
-        {&pmb_il91874, &pmb_sim_il91874},
-    };
-    for (size_t i = 0; i < sizeof known / sizeof known[0]; i++)
-        if (known[i].controller == controller)
+    const struct known *best = NULL;
+    for (int i = 0; i < KNOWN; i++) {
+        const pmb_controller *other = known[i].controller;
+        if (other == controller)
             return known[i].type;
-    return NULL;
+        if (can_stand_in(other, controller) && (!best || !can_stand_in(other, best->controller)))
+            best = &known[i];
+    }
+    return best ? best->type : NULL;
 }
 
 static void connect_unit(pmb_module *module, const char *pin, const char *unit, unsigned number,
@@ -103,7 +126,7 @@ static void connect_parallel(pmb_module *module, const pmb_bus *bus)
 static pmb_offset offset_of(const pmb_panel_config *config)
 {
     const pmb_glass *glass = pmb_known_glass(config);
-    if (config->offset.given || type_of(config->controller) || !glass)
+    if (config->offset.given || is_known(config->controller) || !glass)
         return config->offset;
     return (pmb_offset){glass->offset.x, glass->offset.y, true};
 }

@@ -1,5 +1,4 @@
 /* A controller that Pemble does not know, as a table of this program's own: docs/porting.md. */
-#include "pemble/bench_modules.h"
 #include "pemble/families.h"
 #include "rig.h"
 
@@ -36,7 +35,7 @@ static void a_table_is_all_a_new_controller_needs(void **state)
                                         .mirror = turn >= 4};
         rig.bench = pmb_bench_new();
         rig.port = pmb_bench_port(rig.bench);
-        rig.module = pmb_bench_place_panel_as(rig.bench, &rig.config, &pmb_sim_sh1106);
+        rig.module = pmb_bench_place_panel(rig.bench, &rig.config);
         assert_non_null(rig.module);
         assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
         rig.buffer = malloc(1024);

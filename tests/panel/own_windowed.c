@@ -1,6 +1,5 @@
 /* Tables of one's own for the windowed family: what a table lacks is done in the bytes or refused.
  */
-#include "pemble/bench_modules.h"
 #include "pemble/families.h"
 #include "rig.h"
 
@@ -46,7 +45,7 @@ static pmb_status build(struct rig *rig, pmb_rotation rotation, bool mirror)
                                      .mirror = mirror};
     rig->bench = pmb_bench_new();
     rig->port = pmb_bench_port(rig->bench);
-    rig->module = pmb_bench_place_panel_as(rig->bench, &rig->config, &pmb_sim_ssd1327);
+    rig->module = pmb_bench_place_panel(rig->bench, &rig->config);
     assert_non_null(rig->module);
     return pmb_panel_open(&rig->panel, &rig->config, rig->port);
 }

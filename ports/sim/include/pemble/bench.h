@@ -77,12 +77,14 @@ pmb_module *pmb_bench_place(pmb_bench *bench, const pmb_module_type *type,
 
 /*
  * Places the module that a panel configuration describes, and wires it as configured: to the I2C
- * unit and the board's pins. NULL when the bench knows no such module or the glass is impossible.
+ * unit and the board's pins. A controller of your own gets the module of the listed one that is
+ * nearest: of the same family, with the least memory in which its own has room. NULL when there is
+ * none or the glass is impossible.
  */
 pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config);
 
-/* The same for a controller of your own, which the bench does not know: with the simulated module
- * of a controller that takes the same commands (bench_modules.h). */
+/* The same with a module of your choice: for a family of your own, or when another controller than
+ * the nearest takes the same commands (bench_modules.h). */
 pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *config,
                                      const pmb_module_type *type);
 
