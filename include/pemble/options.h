@@ -22,7 +22,7 @@
  *     looks only at the rectangles that were drawn.
  *
  * PMB_PLAIN_PANELS: The library only writes to panels that keep no picture. pmb_panel_open()
- * returns PMB_ERR_UNSUPPORTED for e-paper, and does not clear the memory of the panel.
+ *     returns PMB_ERR_UNSUPPORTED for e-paper, and does not clear the memory of the panel.
  *     pmb_canvas_peek(), and pmb_panel_read() on I2C and SPI, must not be called. A TFT takes its
  *     own format only. Nothing is sent in the background.
  *
@@ -31,10 +31,10 @@
  *     pmb_canvas_init() returns PMB_ERR_UNSUPPORTED for other formats.
  *
  * PMB_PLAIN_TEXT: Text is drawn upright, not enlarged, and from one font. The font must have one
- * bit a pixel and must be made with --plain and --unkerned; pmb_font_check() returns
+ *     bit a pixel and must be made with --plain and --unkerned; pmb_font_check() returns
  *     PMB_ERR_UNSUPPORTED for other fonts. `tabular` has no effect. Characters above U+FFFF show
- * the replacement glyph. pmb_number_text() divides bit by bit. Formats of one bit draw smooth
- * shapes with hard edges, and draw pictures more slowly.
+ *     the replacement glyph. pmb_number_text() divides bit by bit. Formats of one bit draw smooth
+ *     shapes with hard edges, and draw pictures more slowly.
  *
  * PMB_ONLY_CIRCLES: Circles and round corners are at most 180 pixels across. Larger ones are not
  *     drawn. An ellipse is drawn only when it is a circle.

@@ -54,7 +54,9 @@ typedef struct pmb_probe {
  * (a null pointer, or the configuration), PMB_ERR_UNSUPPORTED, PMB_ERR_NO_ANSWER, PMB_ERR_TIMEOUT
  * or PMB_ERR_BUS.
  *
- * It takes as long as opening does; a scan is 112 transfers, and e-paper takes a full refresh.
+ * With PMB_PLAIN_PANELS (options.h) nothing is read over I2C and SPI: a panel with an ID is then
+ * PMB_PROBE_SENT. It takes as long as opening does; a scan is 112 transfers, and e-paper takes a
+ * full refresh.
  */
 pmb_status pmb_probe_panel(pmb_probe *probe, const PMB_FLASH pmb_panel_config *config,
                            const pmb_port *port);

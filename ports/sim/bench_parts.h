@@ -51,6 +51,10 @@ struct pmb_bench {
     pmb_bench_traffic traffic;
 };
 
+/* The module of a controller; of one that is not listed, that of its family with the least memory
+ * in which its own has room; NULL when there is none. */
+const pmb_module_type *bench_module_type(const struct pmb_controller *controller);
+
 /* The net of that name, made if it is new. */
 struct net *bench_net(pmb_bench *bench, const char *name);
 

@@ -39,9 +39,7 @@ static bool can_stand_in(const pmb_controller *other, const pmb_controller *cont
            other->memory.w >= controller->memory.w && other->memory.h >= controller->memory.h;
 }
 
-/* That of the controller itself; else that of its family with the least memory in which its own
- * has room; NULL when there is none. */
-static const pmb_module_type *type_of(const pmb_controller *controller)
+const pmb_module_type *bench_module_type(const pmb_controller *controller)
 {
     const struct known *best = NULL;
     for (int i = 0; i < KNOWN; i++) {
@@ -163,6 +161,6 @@ pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *c
 
 pmb_module *pmb_bench_place_panel(pmb_bench *bench, const pmb_panel_config *config)
 {
-    const pmb_module_type *type = type_of(config->controller);
+    const pmb_module_type *type = bench_module_type(config->controller);
     return type ? pmb_bench_place_panel_as(bench, config, type) : NULL;
 }

@@ -11,6 +11,12 @@ static pmb_status judge(pmb_probe *probe, pmb_probe_verdict verdict, pmb_status 
     return status;
 }
 
+/* With PMB_PLAIN_PANELS some buses cannot read. */
+static bool reads(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
+{
+    return panel->config->bus.kind->read && pmb_panel_read(panel, command, reply, count) == PMB_OK;
+}
+
 /* ---- wires ---- */
 
 /* Drives a pin both ways and looks whether it follows. A line that nobody drives keeps its charge
@@ -98,23 +104,30 @@ static pmb_status probe_i2c(pmb_probe *probe, const PMB_FLASH pmb_panel_config *
     status = pmb_panel_open(&panel, config, port);
     if (status != PMB_OK)
         return judge(probe, PMB_PROBE_FAILED, status);
-    probe->status_read = pmb_panel_read(&panel, 0, &probe->status_byte, 1) == PMB_OK;
+    probe->status_read = reads(&panel, 0, &probe->status_byte, 1);
     return judge(probe, PMB_PROBE_ANSWERS, PMB_OK);
 }
 
 /* ---- IDs of TFT controllers: docs/controllers, "Reading the ID" ---- */
 
-static const PMB_FLASH struct id {
-    uint8_t command;
-    uint32_t value;
-    uint8_t name; /* in the list below */
-} ids[] = {{0x04, 0x7C89F0, 0}, {0x04, 0x5C89F0, 0}, {0x04, 0x858552, 1},
-           {0xD3, 0x009341, 2}, {0xD3, 0x009488, 3}, {0x04, 0x009A01, 4}};
-
-static const char *name_of(uint8_t number)
+static const char *name_of(uint8_t command, uint32_t id)
 {
-    static const char *const names[] = {"ST7735", "ST7789", "ILI9341", "ILI9488", "GC9A01"};
-    return names[number];
+    const bool all = command == 0x04; /* else D3h */
+    switch (id) {
+    case 0x7C89F0:
+    case 0x5C89F0:
+        return all ? "ST7735" : NULL;
+    case 0x858552:
+        return all ? "ST7789" : NULL;
+    case 0x009A01:
+        return all ? "GC9A01" : NULL;
+    case 0x009341:
+        return all ? NULL : "ILI9341";
+    case 0x009488:
+        return all ? NULL : "ILI9488";
+    default:
+        return NULL;
+    }
 }
 
 /* The three bytes that answer a command. On serial buses 04h has one dummy clock, D3h a dummy byte.
@@ -122,7 +135,7 @@ static const char *name_of(uint8_t number)
 static bool read_id(const pmb_panel *panel, uint8_t command, uint32_t *id)
 {
     uint8_t b[4];
-    if (pmb_panel_read(panel, command, b, 4) != PMB_OK)
+    if (!reads(panel, command, b, sizeof b))
         return false;
     const uint32_t all = (uint32_t)b[0] << 24 | (uint32_t)b[1] << 16 | (uint32_t)b[2] << 8 | b[3];
     const bool serial = panel->config->bus.kind->flags & (PMB_HAS_SPI | PMB_HAS_SPI3);
@@ -130,19 +143,28 @@ static bool read_id(const pmb_panel *panel, uint8_t command, uint32_t *id)
     return true;
 }
 
-/* False when nothing can be read, or nothing was. */
+static bool is_own_id(const pmb_probe *probe, const PMB_FLASH pmb_controller *controller)
+{
+    const PMB_FLASH pmb_dcs *detail = (const PMB_FLASH pmb_dcs *)controller->detail;
+    return probe->id && (probe->id == detail->id || probe->id == detail->other_id);
+}
+
+/* Reads the ID with 04h, then with D3h. False when nothing can be read, or nothing was. */
 static bool identify(pmb_probe *probe, const pmb_panel *panel)
 {
     probe->name = NULL;
     probe->id = 0;
-    for (uint8_t i = 0; i < sizeof ids / sizeof ids[0] && !probe->name; i++) {
+    for (uint8_t i = 0; i < 2; i++) {
+        const uint8_t command = i == 0 ? 0x04 : 0xD3;
         uint32_t id;
-        if (!read_id(panel, ids[i].command, &id))
+        if (!read_id(panel, command, &id))
             return false;
-        if (id != 0 && id != 0xFFFFFF)
+        if (id != 0 && id != 0xFFFFFF) {
             probe->id = id;
-        if (id == ids[i].value)
-            probe->name = name_of(ids[i].name);
+            probe->name = name_of(command, id);
+        }
+        if (probe->name || is_own_id(probe, panel->config->controller))
+            return true;
     }
     return probe->id != 0;
 }
@@ -162,12 +184,6 @@ static bool answers_exchanged(pmb_probe *probe, const pmb_panel_config *config,
     return probe->name != NULL;
 }
 #endif
-
-static bool is_own_id(const pmb_probe *probe, const PMB_FLASH pmb_controller *controller)
-{
-    const PMB_FLASH pmb_dcs *detail = (const PMB_FLASH pmb_dcs *)controller->detail;
-    return probe->id && (probe->id == detail->id || probe->id == detail->other_id);
-}
 
 static pmb_status judge_id(pmb_probe *probe, const pmb_panel *panel,
                            const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
@@ -220,7 +236,7 @@ static pmb_status probe_other(pmb_probe *probe, const PMB_FLASH pmb_panel_config
         return judge(probe, PMB_PROBE_FAILED, status);
     if (family->refresh)
         return judge_busy(probe, &panel);
-    if (family->has_id && pmb_panel_read(&panel, 0x04, reply, sizeof reply) == PMB_OK)
+    if (family->has_id && reads(&panel, 0x04, reply, sizeof reply))
         return judge_id(probe, &panel, config, port);
     /* A busy flag that was waited for has come free. */
     const bool asked =

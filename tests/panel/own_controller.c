@@ -1,4 +1,6 @@
 /* A controller that Pemble does not know, as a table of this program's own: docs/porting.md. */
+#include "pemble/bench_budget.h"
+#include "pemble/bench_symptoms.h"
 #include "pemble/families.h"
 #include "rig.h"
 
@@ -48,10 +50,90 @@ static void a_table_is_all_a_new_controller_needs(void **state)
     }
 }
 
+static const pmb_panel_config configured = {
+    .controller = &own, .size = {96, 48}, .bus = {.kind = &pmb_i2c}};
+
+static void it_is_probed(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_probe probe;
+    rig_build(&rig, &configured);
+    assert_int_equal(pmb_probe_panel(&probe, &configured, rig.port), PMB_OK);
+    assert_int_equal(probe.verdict, PMB_PROBE_ANSWERS);
+    assert_int_equal(probe.address, 0x3D);
+    rig_close(&rig);
+}
+
+/* The glass with one mistake made, as 96 * 48 pixels of three bytes. */
+static bool show_symptom(int number, uint8_t *seen)
+{
+    struct rig rig;
+    pmb_symptom symptom;
+    if (!pmb_symptom_make(&symptom, number, &configured))
+        return false;
+    rig_build(&rig, &configured);
+    (void)pmb_symptom_show(&symptom, rig.bench, rig.module, "OWN");
+    const pmb_glass_view glass = pmb_module_glass(rig.module);
+    assert_int_equal(glass.width * glass.height, 96 * 48);
+    memcpy(seen, glass.rgb, 96 * 48 * 3);
+    assert_non_null(strchr(symptom.mend, ' '));
+    rig_close(&rig);
+    return true;
+}
+
+static void its_mistakes_are_shown(void **state)
+{
+    (void)state;
+    static uint8_t seen[PMB_SYMPTOMS][96 * 48 * 3];
+    bool shown[PMB_SYMPTOMS];
+    unsigned count = 0;
+    for (int i = 0; i < PMB_SYMPTOMS; i++) {
+        shown[i] = show_symptom(i, seen[i]);
+        count += shown[i];
+        for (int before = 0; before < i && shown[i]; before++)
+            if (shown[before] && memcmp(seen[before], seen[i], sizeof seen[i]) == 0)
+                fail_msg("symptoms %d and %d look the same", before, i);
+    }
+    /* No colours to exchange, no look-alike, no DC wire, no SPI. */
+    assert_int_equal(count, PMB_SYMPTOMS - 4);
+    pmb_symptom symptom;
+    assert_true(shown[1] && pmb_symptom_make(&symptom, 1, &configured));
+    assert_string_equal(symptom.mend, "offset = 18,0");
+    assert_false(pmb_symptom_make(&symptom, -1, &configured));
+    assert_false(pmb_symptom_make(&symptom, PMB_SYMPTOMS, &configured));
+}
+
+static void its_budget_is_measured(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_budget whole, band;
+    rig_open(&rig, &configured, 0, false);
+    assert_int_equal(pmb_budget_measure(&whole, rig.bench, &rig.screen), PMB_OK);
+    assert_int_equal(glass_light_count(&rig), 96 * 48);
+    rig_close(&rig);
+    assert_int_equal(whole.line_rows, 8);
+    assert_int_equal(whole.rows, 48);
+    assert_int_equal(whole.line_bytes, 96);
+    assert_int_equal(whole.whole_bytes, 96 * 48 / 8);
+    assert_true(whole.frame.bytes > whole.whole_bytes);
+    /* Nine clocks a byte at 400 kHz, and the gaps between transfers. */
+    assert_true(whole.frame.nanoseconds > whole.frame.bytes * 9 * 2500);
+    rig_open(&rig, &configured, 96, false);
+    assert_int_equal(pmb_budget_measure(&band, rig.bench, &rig.screen), PMB_OK);
+    rig_close(&rig);
+    assert_true(band.frame.bytes >= whole.frame.bytes);
+    assert_int_equal(pmb_budget_measure(NULL, rig.bench, &rig.screen), PMB_ERR_ARGUMENT);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TURN, a_table_is_all_a_new_controller_needs),
+        cmocka_unit_test(it_is_probed),
+        test_without(PMB_NO_TURN, its_mistakes_are_shown),
+        cmocka_unit_test(its_budget_is_measured),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

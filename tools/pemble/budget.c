@@ -6,6 +6,7 @@
 #include <stdlib.h>
 #include <string.h>
 #include "output.h"
+#include "pemble/bench_budget.h"
 #include "stage.h"
 
 static const struct usage usage = {
@@ -21,49 +22,39 @@ static const struct usage usage = {
                 "  pemble budget kiosk.ini harbour.pbp ferry.pbr sans14.pmf --flash 256k\n",
 };
 
-static void fill(pmb_canvas *c, void *scene)
-{
-    pmb_fill(c, *(const pmb_color *)scene);
-}
-
 /* The heights that are worth saying: powers of two lines of the controller, and all. */
-static void say_memory(const pmb_panel *panel)
+static void say_memory(const pmb_budget *budget)
 {
-    const int line = panel->format->rows_per_line, h = panel->frame.h;
     printf("buffer            rows  bytes of RAM\n");
-    for (int rows = line; rows < h; rows *= 2) {
-        const size_t bytes =
-            pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, (int16_t)rows});
-        printf("  band           %5d  %9zu\n", rows, bytes);
-    }
-    printf("  whole frame    %5d  %9zu\n", h,
-           pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, panel->frame.h}));
+    for (int lines = 1; lines * budget->line_rows < budget->rows; lines *= 2)
+        printf("  band           %5d  %9zu\n", lines * budget->line_rows,
+               (size_t)lines * budget->line_bytes);
+    printf("  whole frame    %5d  %9zu\n", budget->rows, budget->whole_bytes);
     printf("  tiles, to send only what changed: %zu more; a mirror, to send just that: %zu more\n",
-           sizeof(pmb_tile) * (size_t)PMB_TILES(panel->frame.w, panel->frame.h),
-           pmb_screen_whole_bytes(panel));
+           budget->tile_bytes, budget->mirror_bytes);
 }
 
-/* Two frames that differ everywhere; the second is measured, without what opening costs. */
-static int say_time(struct stage *stage, int number)
+static void say_time(const struct pmb_frame_cost *frame)
 {
-    static const pmb_color colors[] = {PMB_BLACK, PMB_WHITE};
-    uint64_t start = 0;
-    pmb_bench_traffic before = {0};
-    for (int i = 0; i < 2; i++) {
-        start = pmb_bench_now(stage->bench);
-        before = pmb_bench_traffic_so_far(stage->bench);
-        const int status = stage_paint(stage, number, fill, (void *)&colors[i]);
-        if (status != DONE)
-            return status;
-    }
-    const pmb_bench_traffic after = pmb_bench_traffic_so_far(stage->bench);
-    const double ms = (double)(pmb_bench_now(stage->bench) - start) / 1e6;
+    const double ms = (double)frame->nanoseconds / 1e6;
     printf(
         "a full frame      %llu bytes on the wire in %llu transfers, %.1f ms: at most %.1f frames "
         "a second\n",
-        (unsigned long long)(after.bytes - before.bytes),
-        (unsigned long long)(after.transfers - before.transfers), ms, 1000 / ms);
+        (unsigned long long)frame->bytes, (unsigned long long)frame->transfers, ms, 1000 / ms);
     printf("                  simulated, at the clock of the configuration\n");
+}
+
+static int say_panel(struct stage *stage, int number)
+{
+    struct act *act = &stage->acts[number];
+    pmb_budget budget;
+    const pmb_status status = pmb_budget_measure(&budget, stage->bench, &act->screen);
+    if (status != PMB_OK)
+        return stage_failed(stage, number, status);
+    printf("%s, %dx%d, %s\n", act->setup->known->title, act->panel.size.w, act->panel.size.h,
+           act->setup->type);
+    say_memory(&budget);
+    say_time(&budget.frame);
     return DONE;
 }
 
@@ -180,13 +171,8 @@ static int run(int argc, const char **argv)
     if (status == DONE) {
         const int number = setup_find(&setup, panel);
         status = number < 0 ? BAD_USE : stage_open(&stage, number, 1);
-        if (status == DONE) {
-            const pmb_panel *p = &stage.acts[number].panel;
-            printf("%s, %dx%d, %s\n", setup.panels[number].known->title, p->size.w, p->size.h,
-                   setup.panels[number].type);
-            say_memory(p);
-            status = say_time(&stage, number);
-        }
+        if (status == DONE)
+            status = say_panel(&stage, number);
         if (status == DONE)
             status = say_assets(&line, bytes);
     }

@@ -1,0 +1,39 @@
+/*
+ * pemble/bench_budget.h - what a panel costs: RAM for its buffer, and bytes and time for a frame,
+ * measured on the simulated wires at the clock of the configuration.
+ *
+ *     pmb_budget budget;
+ *     if (pmb_budget_measure(&budget, bench, &screen) == PMB_OK)
+ *         printf("%.1f frames a second\n", 1e9 / (double)budget.frame.nanoseconds);
+ */
+#ifndef PEMBLE_BENCH_BUDGET_H
+#define PEMBLE_BENCH_BUDGET_H
+
+#include "pemble/bench.h"
+#include "pemble/linkage.h"
+#include "pemble/screen.h"
+
+PMB_BEGIN_C
+
+typedef struct pmb_budget {
+    int line_rows;       /* a band has a multiple of these rows */
+    int rows;            /* of the whole frame */
+    size_t line_bytes;   /* of a band of line_rows */
+    size_t whole_bytes;  /* of a buffer for the whole frame */
+    size_t tile_bytes;   /* more, for tiles: a band then sends only what changed */
+    size_t mirror_bytes; /* more, for a mirror: a whole frame then sends only what changed */
+    struct pmb_frame_cost {
+        uint64_t bytes, transfers, nanoseconds;
+    } frame; /* to send a frame of which every pixel changed */
+} pmb_budget;
+
+/*
+ * Measures a screen whose module is on the bench, with the band, the tiles or the mirror that it
+ * has. It paints two frames; afterwards the glass is light. Returns what pmb_screen_paint returns,
+ * what pmb_panel_wait returns (e-paper), or PMB_ERR_ARGUMENT for a null pointer.
+ */
+pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen);
+
+PMB_END_C
+
+#endif

@@ -1,0 +1,260 @@
+/* symptoms.c - what each usual mistake looks like on a panel. */
+#include "pemble/bench_symptoms.h"
+#include "bench_parts.h"
+#include "pemble/controllers.h"
+#include "pemble/families.h"
+#include "pemble/screen.h"
+#include "pemble/test_card.h"
+#include "pemble/turn.h"
+
+#include <stdio.h>
+#include <stdlib.h>
+
+enum { LONGEST_REFRESH_MS = 60000 };
+
+/* A mistake is made in s->config, which is right so far; false when this panel cannot have it. */
+typedef bool make(pmb_symptom *s);
+
+#define MEND(...) snprintf(s->mend, sizeof s->mend, __VA_ARGS__)
+
+static bool is_lcd_or_oled(const pmb_panel_config *config)
+{
+    const pmb_family *family = config->controller->family;
+    return family == &pmb_family_oled_pages || family == &pmb_family_lcd_pages;
+}
+
+static bool is_color(const pmb_panel_config *config)
+{
+    return config->controller->family == &pmb_family_dcs || config->controller == &pmb_ssd1331 ||
+           config->controller == &pmb_ssd1351;
+}
+
+static bool is_paper(const pmb_panel_config *config)
+{
+    return config->controller->family->refresh != NULL;
+}
+
+static bool nothing(pmb_symptom *s)
+{
+    MEND("nothing to mend");
+    return true;
+}
+
+static bool wrong_offset(pmb_symptom *s)
+{
+    pmb_panel_config *config = &s->config;
+    const pmb_size memory = config->controller->memory, glass = config->size;
+    const pmb_glass *known = pmb_known_glass(config);
+    const pmb_point right = config->offset.given ? (pmb_point){config->offset.x, config->offset.y}
+                            : known              ? known->offset
+                                                 : (pmb_point){0, 0};
+    pmb_offset wrong = {0, 0, true};
+    /* The usual mistake is to forget it, or to have one where there is none. */
+    if (right.x == 0 && right.y == 0) {
+        wrong.x = (int16_t)(memory.w - glass.w < 8 ? memory.w - glass.w : 8);
+        wrong.y = (int16_t)(memory.h - glass.h < 20 ? memory.h - glass.h : 20);
+        if (is_lcd_or_oled(config))
+            wrong.y = 0;
+    }
+    if (wrong.x == right.x && wrong.y == right.y)
+        return false;
+    config->offset = wrong;
+    MEND("offset = %d,%d", right.x, right.y);
+    return true;
+}
+
+static bool wrong_com(pmb_symptom *s)
+{
+    pmb_panel_config *config = &s->config;
+    const pmb_glass *known = pmb_known_glass(config);
+    pmb_com_layout right = config->com;
+    if (!is_lcd_or_oled(config) || !(config->controller->buses & PMB_HAS_I2C))
+        return false;
+    if (right == PMB_COM_USUAL && known)
+        right = (pmb_com_layout)known->com;
+    const bool sequential = right == PMB_COM_SEQUENTIAL || right == PMB_COM_SEQUENTIAL_SWAPPED;
+    config->com = sequential ? PMB_COM_ALTERNATIVE : PMB_COM_SEQUENTIAL;
+    MEND("com = %s", sequential ? "sequential" : "alternative");
+    return true;
+}
+
+static bool mirrored(pmb_symptom *s)
+{
+    MEND("mirror = %s", s->config.mirror ? "yes" : "no");
+    s->config.mirror = !s->config.mirror;
+    return true;
+}
+
+static bool upside_down(pmb_symptom *s)
+{
+    MEND("rotate = %d", (int)s->config.rotate * 90);
+    s->config.rotate = (pmb_rotation)((s->config.rotate + 2) % 4);
+    return true;
+}
+
+static bool red_and_blue_exchanged(pmb_symptom *s)
+{
+    MEND("colors = %s", s->config.bgr ? "bgr" : "rgb");
+    s->config.bgr = !s->config.bgr;
+    return is_color(&s->config);
+}
+
+static bool inverted(pmb_symptom *s)
+{
+    MEND("invert = %s", s->config.invert ? "yes" : "no");
+    s->config.invert = !s->config.invert;
+    return true;
+}
+
+/* The controllers that are taken for each other, with the names that configuration files have. */
+static const struct cousin {
+    const pmb_controller *right;
+    const char *name;
+    const pmb_controller *wrong;
+} cousins[] = {
+    {&pmb_ssd1306, "ssd1306", &pmb_sh1106},
+    {&pmb_sh1106, "sh1106", &pmb_ssd1306},
+    {&pmb_ssd1309, "ssd1309", &pmb_sh1106},
+    {&pmb_st7565, "st7565", &pmb_uc1701},
+    {&pmb_uc1701, "uc1701", &pmb_st7565},
+    {&pmb_st7735, "st7735", &pmb_st7789},
+    {&pmb_st7789, "st7789", &pmb_ili9341},
+    {&pmb_ili9341, "ili9341", &pmb_st7789},
+    {&pmb_ili9488, "ili9488", &pmb_ili9341},
+    {&pmb_gc9a01, "gc9a01", &pmb_st7789},
+    {&pmb_ssd1331, "ssd1331", &pmb_ssd1351},
+    {&pmb_ssd1351, "ssd1351", &pmb_ssd1331},
+    {&pmb_ssd1327, "ssd1327", &pmb_ssd1306},
+    {&pmb_ssd1680, "ssd1680", &pmb_uc8151},
+    {&pmb_uc8151, "uc8151", &pmb_ssd1680},
+    {&pmb_ssd1680_red, "ssd1680-red", &pmb_uc8151_red},
+    {&pmb_uc8151_red, "uc8151-red", &pmb_ssd1680_red},
+    {&pmb_ssd1681, "ssd1681", &pmb_ssd1680},
+};
+
+static bool another_controller(pmb_symptom *s)
+{
+    pmb_panel_config *config = &s->config;
+    const struct cousin *cousin = NULL;
+    for (size_t i = 0; i < sizeof cousins / sizeof cousins[0]; i++)
+        if (cousins[i].right == config->controller)
+            cousin = &cousins[i];
+    if (!cousin)
+        return false;
+    config->controller = cousin->wrong;
+    s->controller = bench_module_type(cousin->wrong)->name;
+    /* The glass has to fit what is believed. */
+    const pmb_size memory = config->controller->memory;
+    if (config->size.w > memory.w)
+        config->size.w = memory.w;
+    if (config->size.h > memory.h)
+        config->size.h = memory.h;
+    config->offset.given = false;
+    config->bus.hertz = 0;
+    config->bias = config->temperature = config->contrast = 0;
+    config->com = PMB_COM_USUAL;
+    MEND("controller = %s", cousin->name);
+    return true;
+}
+
+static bool half_the_height(pmb_symptom *s)
+{
+    MEND("size = %dx%d", s->config.size.w, s->config.size.h);
+    if (s->config.controller == &pmb_pcd8544 || s->config.size.h < 32)
+        return false;
+    s->config.size.h = (int16_t)(s->config.size.h / 2 / 8 * 8);
+    return true;
+}
+
+static bool contrast_too_low(pmb_symptom *s)
+{
+    const pmb_controller *controller = s->config.controller;
+    MEND("contrast = %u", s->config.contrast ? s->config.contrast : 128);
+    /* An LCD below its voltage is blank as when it sleeps; a little less shows what goes wrong. */
+    s->config.contrast = controller == &pmb_st7565 ? 64 : controller->family->light ? 96 : 1;
+    return is_lcd_or_oled(&s->config) || controller == &pmb_pcd8544 ||
+           controller->family == &pmb_family_windowed;
+}
+
+static bool asleep(pmb_symptom *s)
+{
+    MEND("call pmb_panel_wake()");
+    s->asleep = true;
+    return !is_paper(&s->config);
+}
+
+static bool wires_exchanged(pmb_symptom *s)
+{
+    const pmb_bus *bus = &s->config.bus;
+    MEND("[pins] dc and cs");
+    s->exchanged = true;
+    return bus->data_command && bus->select && bus->kind != &pmb_parallel8;
+}
+
+static bool bytes_lost(pmb_symptom *s)
+{
+    MEND("[bus] speed: a lower one");
+    s->lost = is_paper(&s->config) || !is_color(&s->config) ? 97 : 1999;
+    return s->config.bus.kind == &pmb_spi;
+}
+
+static const struct {
+    const char *title;
+    make *make;
+} mistakes[] = {
+    {"as it should be", nothing},
+    {"wrong offset", wrong_offset},
+    {"wrong COM layout", wrong_com},
+    {"mirrored", mirrored},
+    {"upside down", upside_down},
+    {"red and blue exchanged", red_and_blue_exchanged},
+    {"inverted", inverted},
+    {"another controller", another_controller},
+    {"half the height", half_the_height},
+    {"contrast too low", contrast_too_low},
+    {"asleep", asleep},
+    {"DC and CS exchanged", wires_exchanged},
+    {"bytes lost on the way", bytes_lost},
+};
+_Static_assert(sizeof mistakes / sizeof mistakes[0] == PMB_SYMPTOMS, "as the header says");
+
+bool pmb_symptom_make(pmb_symptom *symptom, int number, const pmb_panel_config *right)
+{
+    if (number < 0 || number >= PMB_SYMPTOMS)
+        return false;
+    *symptom = (pmb_symptom){.title = mistakes[number].title, .config = *right};
+    return mistakes[number].make(symptom);
+}
+
+static pmb_status send_card(pmb_panel *panel, const char *name)
+{
+    pmb_test_card card;
+    pmb_screen screen;
+    const size_t bytes = pmb_screen_whole_bytes(panel);
+    uint8_t *buffer = malloc(bytes);
+    pmb_test_card_init(&card, panel, name);
+    pmb_status status = pmb_screen_init(&screen, panel, buffer, bytes, NULL, 0);
+    if (status == PMB_OK)
+        status = pmb_screen_paint(&screen, pmb_test_card_paint, &card);
+    if (status == PMB_OK)
+        status = pmb_panel_wait(panel, LONGEST_REFRESH_MS);
+    free(buffer);
+    return status;
+}
+
+pmb_status pmb_symptom_show(const pmb_symptom *symptom, pmb_bench *bench, pmb_module *module,
+                            const char *name)
+{
+    pmb_panel panel;
+    if (symptom->exchanged)
+        (void)pmb_bench_swap(module, "DC", "CS");
+    if (symptom->lost)
+        pmb_bench_lose_bytes(bench, symptom->lost);
+    pmb_status status = pmb_panel_open(&panel, &symptom->config, pmb_bench_port(bench));
+    if (status != PMB_OK)
+        return status;
+    status = send_card(&panel, symptom->controller ? symptom->controller : name);
+    if (symptom->asleep)
+        (void)pmb_panel_sleep(&panel);
+    return status;
+}
