@@ -1,6 +1,6 @@
 /*
- * pemble/bench_inputs.h - input devices on the bench: each is wired to nets or analogue pins, and
- * does at given times what a person would. Contacts bounce.
+ * pemble/bench_inputs.h - input devices on the bench. They do at given times what a person would.
+ * Contacts bounce.
  */
 #ifndef PEMBLE_BENCH_INPUTS_H
 #define PEMBLE_BENCH_INPUTS_H
@@ -19,23 +19,23 @@ typedef enum pmb_input_kind {
     PMB_INPUT_TILT        /* a, b: analogue; thousandths of g to the right and downwards */
 } pmb_input_kind;
 
-/* Places one, wired to two of the board's pins (a button: only to a). It lives as long as the
- * bench. NULL when there is no memory. */
+/* Places a device on two of the board's pins; a button uses only `a`. It is valid as long as the
+ * bench. Returns NULL when there is no memory. */
 pmb_input *pmb_bench_place_input(pmb_bench *bench, pmb_input_kind kind, pmb_pin a, pmb_pin b);
 
-/* What it will be from a time on, in milliseconds since the bench was made; later than what it has
- * been told already, else false. */
+/* What the device does from a time on, in milliseconds since the bench was made. Returns false when
+ * the time is not later than that of the call before. */
 bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int second);
 
 /*
- * Plans for several from a file, which has a line for each event and a heading:
+ * Reads plans from a file, which has a heading and a line for each event:
  *
  *     time_ms,device,first,second
  *     1200,button,1,
  *
- * devices are button, encoder, stick and tilt, in any order of the lines of one; NULL for those
- * that are not on the bench, whose lines are passed over. NULL, or a message that names the line
- * and says what is wrong, valid until the next call.
+ * `devices` are a button, an encoder, a stick and a tilt sensor, in this order. Lines of a device
+ * that is NULL are ignored. Returns NULL, or a message that names the line and says what is wrong;
+ * it is valid until the next call.
  */
 const char *pmb_inputs_read(const char *path, pmb_input *const devices[4]);
 
