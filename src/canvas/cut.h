@@ -5,7 +5,7 @@
 #include "pemble/canvas.h"
 #include "geometry/limits.h"
 
-/* What the clip leaves of `size` pixels in one direction; false: nothing. */
+/* Clips `size` pixels in one direction. Returns false when none is left. */
 static inline bool pmb_cut_pixels(pmb_reach *from, pmb_reach *size, pmb_reach clip,
                                   pmb_reach clip_size)
 {
@@ -19,8 +19,8 @@ static inline bool pmb_cut_pixels(pmb_reach *from, pmb_reach *size, pmb_reach cl
 void pmb_canvas_stamp(pmb_canvas *c, pmb_reach x, pmb_reach y, uint8_t w, uint8_t h,
                       const PMB_FLASH uint8_t *bits, pmb_color color);
 
-/* Whole bytes in so many rows or columns, of which `per_byte` (1, 2 or 8) share one. Formats of one
- * bit have 1 and 8 only, which takes no division. */
+/* Bytes for so many rows or columns when `per_byte` of them (1, 2 or 8) share a byte. Formats of
+ * one bit have 1 and 8 only, which needs no division. */
 static inline uint16_t pmb_whole_bytes(uint16_t count, uint8_t per_byte)
 {
     if (per_byte == 1)

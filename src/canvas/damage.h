@@ -7,7 +7,7 @@
 /* Adds a rectangle of at least 1 x 1. */
 void pmb_damage_add(pmb_damage *damage, const pmb_rect *part);
 
-/* Everything that sets pixels of a canvas says so, in the coordinates of the buffer. */
+/* Every function that sets pixels of a canvas calls this, in the coordinates of the buffer. */
 static inline void pmb_canvas_touch(const pmb_canvas *c, const pmb_rect *part)
 {
 #if PMB_NO_DAMAGE

@@ -4,7 +4,7 @@
 
 #include "pemble/file.h"
 
-/* A file being read. The first thing that is wrong is kept; from then on all bytes are 0. */
+/* A file being read. It keeps the first error. After an error all bytes read as 0. */
 typedef struct pmb_input {
     const pmb_reader *reader;
     uint32_t at;
@@ -21,7 +21,7 @@ uint8_t pmb_input_next(pmb_input *in);
 /* A number of so many bytes, the lowest first. */
 uint32_t pmb_input_number(pmb_input *in, uint8_t bytes);
 
-/* Notes what is wrong at the byte read last; only the first counts. */
+/* Notes an error at the byte read last. Only the first error is kept. */
 void pmb_input_fail(pmb_input *in, pmb_status status, const char *reason);
 
 /* Where the pixels of a file go, in rows from the top down, each from left to right. */
@@ -41,16 +41,16 @@ typedef struct pmb_output {
 /* The rectangle of a size in the middle of r. */
 pmb_rect pmb_in_middle(pmb_rect r, pmb_size size);
 
-/* Prepares for an image of a size. False when the memory does not do. */
+/* Prepares for an image of a size. False when the memory is too small. */
 bool pmb_output_open(pmb_output *out, pmb_canvas *c, pmb_rect r, pmb_size from, void *memory,
                      size_t bytes);
 void pmb_output_put(pmb_output *out, uint8_t red, uint8_t green, uint8_t blue);
 void pmb_output_end(pmb_output *out);
 
-/* True when no row from the present one on can be seen. */
+/* True when this row and all later rows are outside of the clip. */
 bool pmb_output_is_done(const pmb_output *out);
 
-/* Readers of each kind, from behind the bytes that tell it. */
+/* Readers of each kind of file. The bytes that tell the kind have been read. */
 typedef struct pmb_job {
     pmb_input in;
     pmb_output out;

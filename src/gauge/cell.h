@@ -13,7 +13,8 @@ struct cell {
     int32_t pitch, narrow; /* to the next cell, and what a point or colon takes */
 };
 
-/* How cells are made of their height: width in sixteenths, and a stroke of 1 / thin. */
+/* The proportions of a cell: its width in sixteenths of its height, and strokes of height / thin.
+ */
 struct cell_kind {
     uint8_t sixteenths, thin;
 };
@@ -37,7 +38,7 @@ void pmb_cells_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *s, pmb_rect r, 
 pmb_size pmb_cells_size(const PMB_FLASH pmb_segments *s, int16_t height, const char *text,
                         struct cell_kind kind);
 
-/* A part of a row of a cell. */
+/* Pixels next to each other in one row of a cell. */
 void pmb_cell_span(const struct cells *cells, int32_t x, int32_t row, int32_t count, bool on);
 
 /*

@@ -5,10 +5,10 @@
 #include "pemble/canvas.h"
 #include "pemble/scale.h"
 
-/* As pmb_scale_place, of a range that is no scale. */
+/* As pmb_scale_place, for two values instead of a scale. */
 int32_t pmb_range_place(int32_t least, int32_t most, int32_t value, int32_t length);
 
-/* The same for the row of a value in a rectangle: at the bottom the least, at the top the most. */
+/* The row of a value in a rectangle. The least value is at the bottom. */
 int32_t pmb_range_row(int32_t least, int32_t most, int32_t value, pmb_rect r);
 
 /* The number at a tick, with the scale's decimals. */

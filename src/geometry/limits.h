@@ -5,9 +5,9 @@
 #include <stdint.h>
 #include "pemble/options.h"
 
-/* A coordinate, a size or a sum of a few of them, while it is computed with. */
+/* For computing with coordinates, sizes, and sums of a few of them. */
 #if PMB_NEAR
-typedef int pmb_reach; /* 16 bits where that is what the processor has */
+typedef int pmb_reach; /* 16 bits on 8-bit processors */
 #else
 typedef int32_t pmb_reach;
 #endif
@@ -41,7 +41,7 @@ static inline int16_t pmb_coordinate(int32_t value)
     return (int16_t)pmb_greater(INT16_MIN, pmb_lesser(value, INT16_MAX));
 }
 
-/* Whether a pointer that is needed is not there. With PMB_NO_CHECKS nobody asks. */
+/* True when a pointer is NULL that must not be. With PMB_NO_CHECKS it is always false. */
 #define PMB_MISSING(pointer) (!PMB_NO_CHECKS && !(pointer))
 
 #endif

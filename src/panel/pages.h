@@ -4,7 +4,7 @@
 
 #include "pemble/turn.h"
 
-/* pmb_plan_walk for pages of eight rows, where less is needed without turns. */
+/* pmb_plan_walk for pages of eight rows. With PMB_NO_TURN it is smaller. */
 static inline pmb_walk pmb_plan_pages(const pmb_panel *panel, const pmb_canvas *held,
                                       const pmb_rect *area)
 {

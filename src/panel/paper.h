@@ -5,8 +5,8 @@
 #include "pemble/driver.h"
 #include "pemble/turn.h"
 
-/* In panel->state: a refresh that goes on (its kind + 1) and whether the controller is in deep
- * sleep. */
+/* What panel->state holds: the kind + 1 of a refresh that is going on, and whether the controller
+ * is in deep sleep. */
 enum { PAPER_REFRESHING = 0x03, PAPER_ASLEEP = 0x10 };
 
 const PMB_FLASH pmb_paper *pmb_paper_of(const pmb_panel *panel);
@@ -15,13 +15,13 @@ const PMB_FLASH pmb_paper *pmb_paper_of(const pmb_panel *panel);
  * bytes, eight pixels from left to right, highest bit first. Refuses what paper does not have. */
 pmb_status pmb_paper_plan(pmb_panel *panel);
 
-/* Until the busy pin says so, or as long as the refresh that goes on may take. */
+/* Waits for the busy pin. Without one it waits as long as the refresh may take. */
 pmb_status pmb_paper_wait(pmb_panel *panel, uint32_t milliseconds);
 
-/* Before each command that a busy controller would lose. */
+/* Waits as above. It is called before each command that a busy controller would lose. */
 pmb_status pmb_paper_ready(pmb_panel *panel);
 
-/* Whether the controller has that refresh at all. */
+/* True when the controller has that refresh. */
 bool pmb_paper_can(const pmb_panel *panel, pmb_refresh kind);
 
 /* Paper has no contrast; its inversion is done in the bytes. */

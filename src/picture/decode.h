@@ -6,9 +6,9 @@
 #include "picture/levels.h"
 
 /*
- * The decoder keeps an interval of 16 bits. Each bit divides it by its probability; what is left is
- * doubled until it is 2^15 at least. Probabilities do not adapt: a nibble a context, from the
- * block's table. All of it fits processors that multiply 16 bits, and no more than that.
+ * The decoder keeps an interval of 16 bits. Each bit divides the interval by the bit's probability.
+ * The part that is left is doubled until it is at least 2^15. Probabilities do not adapt: the
+ * block's table has a nibble for each context. A multiplication of 16 bits is enough.
  */
 struct coder {
     pmb_stream *stream;

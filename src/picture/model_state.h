@@ -41,8 +41,8 @@ struct offset {
     int8_t x, y;
 };
 
-/* Neighbours from the most to the least telling. In a picture two rows above is where the pixel
- * itself was; in a reel what is not coded yet is the frame before. */
+/* Neighbours, the best predictor first. In a picture, the pixel two rows above is in the memory of
+ * the pixel itself. In a reel, pixels that are not coded yet are those of the frame before. */
 static const PMB_FLASH struct offset still_template[6] = {{-1, 0},  {0, -1}, {1, -1},
                                                           {-1, -1}, {-2, 0}, {0, -2}};
 static const PMB_FLASH struct offset reel_template[6] = {{0, 0}, {-1, 0}, {0, -1},

@@ -1,4 +1,4 @@
-/* patches.h - what changed, gathered into few rectangles that are sent; private to src/screen. */
+/* patches.h - gathers what changed into few rectangles and sends them; private to src/screen. */
 #ifndef PEMBLE_SRC_SCREEN_PATCHES_H
 #define PEMBLE_SRC_SCREEN_PATCHES_H
 
@@ -27,7 +27,7 @@ pmb_patches pmb_patches_of(pmb_screen *screen);
 /* Adds a change to the right of the last one, or in a line further down. */
 pmb_status pmb_patches_add(pmb_patches *p, pmb_patch one);
 
-/* No more changes come that begin above a line: sends what cannot grow any more. */
+/* Says that all later changes begin at or below a line. Sends the patches that cannot grow then. */
 pmb_status pmb_patches_close(pmb_patches *p, uint16_t line);
 
 #endif

@@ -14,17 +14,17 @@ static inline bool pmb_has_tiles(const pmb_screen *screen)
 #endif
 }
 
-/* Tiles of that size that the frame has. */
+/* How many tiles of a size the frame has. */
 size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows);
 
 /* Rows of a tile when the buffer holds `band_rows` rows: a tile never spans two bands. */
 int16_t pmb_tile_rows(int16_t band_rows);
 
-/* The smallest tiles of which there are no more than that many. False: there are always more. */
+/* The smallest size of tiles of which the frame has at most that many. False when there is none. */
 bool pmb_choose_tiles(pmb_screen *screen, size_t count);
 
-/* Sends the tiles of the band in the buffer whose digest is not that of what was last sent,
- * neighbours in one go. */
+/* Sends the tiles of the band whose digest has changed since they were last sent. Neighbours are
+ * sent together. */
 pmb_status pmb_send_changed_tiles(pmb_screen *screen);
 
 #endif

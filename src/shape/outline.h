@@ -17,7 +17,7 @@ typedef struct pmb_outline {
 
 pmb_outline pmb_outline_ellipse(pmb_rect r);
 
-/* A radius that is too large is made as large as fits; one of 0 or less makes square corners. */
+/* Limits a radius to what fits. A radius of 0 or less makes square corners. */
 pmb_outline pmb_outline_round(pmb_rect r, int16_t radius);
 
 /* Row i of the rectangle: the dy of its middle, or false when it has no corner and so is whole. */

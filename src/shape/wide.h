@@ -4,7 +4,7 @@
 
 #include "pemble/canvas.h"
 
-/* Whether a point is one that wide and smooth lines are drawn to (shape.h, smooth.h). */
+/* True when wide and smooth lines can be drawn to a point (shape.h, smooth.h). */
 bool pmb_wide_is_near(pmb_point p);
 
 /* Positions count from the end a. */

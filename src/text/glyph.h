@@ -40,12 +40,13 @@ pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code);
 /* Glyph number `number` of a font. */
 pmb_glyph pmb_font_glyph(const PMB_FLASH pmb_font *font, uint16_t number);
 
-/* By how many pixels the second of two glyphs of one font comes nearer (negative) or further. */
+/* The kerning of two glyphs of one font, in pixels; negative: the second comes nearer. */
 int8_t pmb_font_kerning(const PMB_FLASH pmb_font *font, uint16_t first, uint16_t second);
 
 enum { PMB_PIECE = 16 };
 
-/* Up to PMB_PIECE pixels of a row: `w` from column x on, which `h` rows from y on have alike. */
+/* Up to PMB_PIECE pixels of a row: `w` pixels from column x on. They are the same in `h` rows from
+ * y on. */
 typedef struct pmb_glyph_piece {
     uint8_t x, y, w, h;
     uint8_t shares[PMB_PIECE]; /* 0 to 255 each */
