@@ -10,10 +10,10 @@
 
 PMB_BEGIN_C
 
-/* Ports with just what a panel on that bus needs, so that a program carries one bus only. F_CPU
- * must be defined, as always with avr-libc. SPI runs at F_CPU / 4 or, for a bus of no more than 4
- * MHz, at the fastest clock that is no faster (by 4 kHz or more) than wanted; I2C at 400 kHz or,
- * for a bus of less, at 100 kHz. */
+/* A port for each bus, so that a program carries one bus only. F_CPU must be defined, as avr-libc
+ * wants it. SPI runs at the fastest clock of the processor that is at most bus.hertz, or 4 MHz when
+ * that is 0; clocks are compared in steps of 4096 Hz. I2C runs at 400 kHz, or at 100 kHz when
+ * bus.hertz is less than 400 kHz. */
 extern const pmb_port avr_spi_port;
 extern const pmb_port avr_i2c_port;      /* no pins: for modules that reset themselves */
 extern const pmb_port avr_i2c_pins_port; /* for those with a reset pin */

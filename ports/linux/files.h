@@ -12,8 +12,8 @@ PMB_BEGIN_C
 typedef struct pmb_linux_file pmb_linux_file;
 
 /*
- * For kinds of files that the library does not read: returns the file as one that it reads, in
- * memory from malloc, and its size. NULL: the file stays as it is.
+ * Converts a file that the library does not read into one that it reads, in memory from malloc, and
+ * gives its size. Returns NULL when the file needs no conversion.
  */
 typedef uint8_t *(*pmb_linux_convert)(const char *path, size_t *size);
 
@@ -23,7 +23,7 @@ pmb_linux_file *pmb_linux_open(const char *path, pmb_linux_convert convert);
 pmb_reader pmb_linux_reader(pmb_linux_file *file);
 void pmb_linux_close(pmb_linux_file *file);
 
-/* The files of a directory but hidden ones, in the order of their names. NULL as above. */
+/* The files of a directory in the order of their names, without hidden ones. NULL as above. */
 pmb_directory *pmb_linux_directory(const char *path, pmb_linux_convert convert);
 void pmb_linux_directory_close(pmb_directory *directory);
 

@@ -58,13 +58,13 @@ const pmb_module_type *bench_module_type(const struct pmb_controller *controller
 /* The net of that name, made if it is new. */
 struct net *bench_net(pmb_bench *bench, const char *name);
 
-/* Moves the clock on, and lets happen what is due by then. */
+/* Moves the clock on. What is due until then happens. */
 void bench_pass(pmb_bench *bench, uint64_t nanoseconds);
 
-/* Lets something happen to a module after a while; without memory for it, at once. */
+/* Plans an event for a module. When there is no memory for it, it happens at once. */
 void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module));
 
-/* Lets input devices do what is due by then, and frees them; the port's analog_read. */
+/* For input devices: what is due until a time happens; they are freed; the port's analog_read. */
 void bench_inputs_until(pmb_bench *bench, uint64_t end);
 void bench_inputs_free(pmb_bench *bench);
 uint16_t bench_analog_read(void *context, pmb_pin pin);
@@ -76,7 +76,7 @@ void trace_free(struct trace *trace);
 /* The modules complain when something is being sent in the background. */
 void bench_alone(pmb_bench *bench, const char *what);
 
-/* For each transfer of the board: how many of its `count` bytes get through before a fault. */
+/* How many of a transfer's `count` bytes get through before a planned fault. */
 size_t bench_bytes_through(pmb_bench *bench, size_t count);
 
 pmb_status bench_i2c_write(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,

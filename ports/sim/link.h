@@ -1,6 +1,6 @@
 /*
- * link.h - the interface of a module to its board, whichever it has: levels and edges on pins in,
- * bytes out, each marked as command or data. Controllers are written against this.
+ * link.h - the bus of a module, whichever it is. It makes bytes, each marked as command or data, of
+ * the levels on the module's pins. Simulated controllers are written against this.
  */
 #ifndef PEMBLE_SIM_LINK_H
 #define PEMBLE_SIM_LINK_H

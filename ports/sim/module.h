@@ -70,8 +70,8 @@ void module_complain(pmb_module *module, const char *format, ...)
 void module_plot(pmb_module *module, int x, int y, uint8_t red, uint8_t green, uint8_t blue);
 
 /*
- * Says where a module keeps its memory, of pixels that are addressed in units of `unit` bytes there
- * and sent in `unit_bytes`; and fills it with noise.
+ * Says where a module keeps its picture, and fills it with noise. The controller addresses `unit`
+ * bytes of that memory at once; they are sent as `unit_bytes`.
  */
 void module_memory(pmb_module *module, void *memory, size_t size, size_t unit, unsigned unit_bytes,
                    uint32_t seed);

@@ -20,7 +20,8 @@ static const char *const pin_names[SIGNALS][3] = {
     [SIGNAL_D0 + 7] = {"D7"},
 };
 
-int stage_scan(const struct stage *stage, const pmb_bus *configured, uint8_t found[128])
+/* The I2C addresses that acknowledge, as a list ended by 0; returns how many. */
+static int scan(const struct stage *stage, const pmb_bus *configured, uint8_t found[128])
 {
     const pmb_port *port = pmb_bench_port(stage->bench);
     pmb_bus bus = *configured;
@@ -37,7 +38,7 @@ static int nobody_answers(const struct stage *stage, int number)
     const pmb_bus *bus = &stage->acts[number].setup->config.bus;
     uint8_t found[128];
     char list[600] = "";
-    if (stage_scan(stage, bus, found) == 0)
+    if (scan(stage, bus, found) == 0)
         strcpy(list, "nothing answers on this bus: are SDA, SCL and the supply connected?");
     for (int i = 0; found[i]; i++) {
         const size_t length = strlen(list);

@@ -66,9 +66,6 @@ int stage_paint(struct stage *stage, int number, pmb_paint paint, void *scene);
 /* Says what the bus or the panel did wrong, and returns the exit status for it. */
 int stage_failed(const struct stage *stage, int number, pmb_status status);
 
-/* The I2C addresses that acknowledge, as a list ended by 0; returns how many. */
-int stage_scan(const struct stage *stage, const pmb_bus *bus, uint8_t found[128]);
-
 /* Prints the complaints of a module on stderr; returns their number. */
 unsigned stage_complaints(pmb_module *module);
 
