@@ -48,10 +48,10 @@ static void wiring_names_every_label(void **state)
     (void)state;
     const struct outcome o = shell(PEMBLE " wiring " QUAY "/kiosk.ini -o k.svg");
     assert_int_equal(o.status, 0);
-    assert_says(o.out, "SDA, DIN, MOSI, SI, SDI      GP19");
-    assert_says(o.out, "DC, A0, RS, D/C, DI          GP20");
+    assert_says(o.out, "SDA, DIN, MOSI, SI, SDI, SID, DN, D1  GP19");
+    assert_says(o.out, "DC, A0, RS, D/C, DI, D/I              GP20");
     assert_says(o.out, "try 3.3 V first");
-    assert_says(o.out, "(may be left off)");
+    assert_null(strstr(o.out, "(may be left off)")); /* a backlight is dark without its wire */
     assert_says(o.out, "0x3c (0x78 on an 8-bit silk screen)");
     assert_says(o.out, "a supply that is swapped destroys it");
     /* The drawing is well-formed XML, to a parser that is not ours. */
@@ -78,7 +78,13 @@ static void wiring_warns_before_damage(void **state)
                     "sda of i2c 0 on the ATmega328P can only be A4, not A3");
     wiring_warns_of("[board]\nmcu=atmega328p\n[panel]\nmodule=lcd-1.6\n", "put a level shifter");
     wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=lcd-3.0-parallel\n",
-                    "is supplied with 5 V");
+                    "is supplied with 5 V, which must not reach a pin of the ESP32: connect R/W to "
+                    "ground");
+    wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=tft-2.8-parallel\n",
+                    "connect RD to 3.3 V");
+    wiring_warns_of("[board]\nmcu=atmega328p\n[panel]\nmodule=tft-1.8\n",
+                    "may be supplied with 5 V, but most of these modules pass signals straight "
+                    "through");
     wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=tft-1.8\n[pins]\ndc=GPIO35\n",
                     "dc is on GPIO35, which is an input only");
     wiring_warns_of("[board]\nmcu=linux40\n[panel]\nmodule=tft-1.8\n[pins]\ndc=27\nreset=27\n",
@@ -88,6 +94,70 @@ static void wiring_warns_before_damage(void **state)
                     "a and b share one bus and one select, GPIO15");
     wiring_warns_of("[panel a]\nmodule=oled-0.96-i2c\n[panel b]\nmodule=oled-0.91-i2c\n",
                     "a and b have the same address 0x3c on one bus");
+}
+
+static void every_pin_of_an_i2c_unit_is_known(void **state)
+{
+    (void)state;
+    static const char *const buses[] = {"sda=GP28\n", "sda=GP22\n[bus]\nunit=1\n"};
+    for (size_t i = 0; i < LENGTH(buses); i++) {
+        char config[120];
+        snprintf(config, sizeof config,
+                 "[board]\nmcu=rp2040\n[panel]\nmodule=oled-0.96-i2c\n[pins]\n%s", buses[i]);
+        write_file("w.ini", config);
+        const struct outcome o = shell(PEMBLE " wiring w.ini");
+        assert_int_equal(o.status, 0);
+        assert_null(strstr(o.out, "can only be"));
+    }
+}
+
+/* OLED modules print D0 and D1 for the clock and the data of SPI. */
+static void serial_modules_print_d0_and_d1(void **state)
+{
+    (void)state;
+    wiring_warns_of("[panel]\nmodule=oled-0.96-spi\n[bus]\ntype=softspi\n[pins]\nd0=51\nd1=52\n",
+                    "SCL, CLK, SCK, SCLK, D0               51       clock");
+    assert_says(shell(PEMBLE " wiring w.ini").out, "DN, D1  52       data");
+    wiring_warns_of("[board]\nmcu=rp2040\n[panel]\nmodule=oled-0.96-spi\n[pins]\nd0=GP9\n",
+                    "scl of spi 0 on the RP2040 can only be");
+    wiring_warns_of("[board]\nmcu=rp2040\n[panel]\nmodule=tft-1.8\n[pins]\nsdo=GP16\n",
+                    "(may be left off)");
+    write_file("w.ini", "[panel]\nmodule=oled-0.96-spi\n[pins]\nd0=51\nscl=52\n");
+    const struct outcome o = shell(PEMBLE " wiring w.ini");
+    assert_int_equal(o.status, 2);
+    assert_says(o.err, "[pins] d0 and scl are one wire on spi");
+}
+
+/* What is tied to a level, because nothing else drives it. */
+static void wiring_ties_what_has_no_pin(void **state)
+{
+    (void)state;
+    wiring_warns_of(
+        "[panel]\nmodule=tft-1.8\n",
+        "BL, BLK, LED, LIGHT                   3V3      backlight; open, the glass is dark");
+    wiring_warns_of(
+        "[panel]\nmodule=lcd-2.2\n",
+        "BL, BLK, LED, LIGHT                   3V3      backlight; open, the glass is dark");
+    wiring_warns_of("[panel]\nmodule=tft-1.8\n[pins]\nbacklight=44\n",
+                    "BL, BLK, LED, LIGHT                   44       backlight");
+    wiring_warns_of(
+        "[panel]\nmodule=tft-2.8-parallel\n[pins]\nread=none\n",
+        "RD, RW, R/W                           3V3      high: at ground the panel drives the "
+        "data lines");
+    wiring_warns_of("[panel]\nmodule=lcd-3.0-parallel\n[pins]\nread=none\n",
+                    "RD, RW, R/W                           GND      ground: only written to");
+    /* A panel of 5 V may not drive a board of 3.3 V, unless the file says so. */
+    wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=lcd-3.0-parallel\n",
+                    "RD, RW, R/W                           GND      ground: only written to");
+    wiring_warns_of("[board]\nmcu=esp32\n[panel]\nmodule=lcd-3.0-parallel\n[pins]\nread=GPIO14\n",
+                    "RD, RW, R/W                           GPIO14   read");
+    wiring_warns_of("[board]\nmcu=esp32\n[panel]\ncontroller=ks0108\nsize=128x64\n",
+                    "RD, RW, R/W                           GND      ground: only written to");
+    assert_null(strstr(shell(PEMBLE " wiring " QUAY "/gangway.ini").out, "BLK"));
+    write_file("w.ini", "[panel]\nmodule=oled-0.96-spi\n");
+    const struct outcome o = shell(PEMBLE " wiring w.ini");
+    assert_null(strstr(o.out, "BLK"));
+    assert_null(strstr(o.out, "R/W"));
 }
 
 #define TWO "[board]\nmcu=rp2040\n[panel a]\nmodule=tft-1.8\n[panel b]\nmodule=tft-2.0\n"
@@ -306,6 +376,9 @@ int main(void)
         cmocka_unit_test(every_module_works_by_its_name_alone),
         cmocka_unit_test(wiring_names_every_label),
         cmocka_unit_test(wiring_warns_before_damage),
+        cmocka_unit_test(wiring_ties_what_has_no_pin),
+        cmocka_unit_test(serial_modules_print_d0_and_d1),
+        cmocka_unit_test(every_pin_of_an_i2c_unit_is_known),
         cmocka_unit_test(two_panels_on_one_bus_both_work),
         cmocka_unit_test(configurations_are_refused),
         cmocka_unit_test(probe_ends_in_a_verdict),

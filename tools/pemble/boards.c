@@ -10,12 +10,12 @@
 static const struct {
     const char *name, *labels;
 } signals[SIGNALS] = {
-    [SIGNAL_SDA] = {"sda", "SDA, DIN, MOSI, SI, SDI"},
+    [SIGNAL_SDA] = {"sda", "SDA, DIN, MOSI, SI, SDI, SID, DN"},
     [SIGNAL_SCL] = {"scl", "SCL, CLK, SCK, SCLK"},
     [SIGNAL_SDO] = {"sdo", "SDO, MISO, SO, DOUT"},
     [SIGNAL_CS] = {"cs", "CS, CE, SS, CS1, SCE"},
     [SIGNAL_CS2] = {"cs2", "CS2"},
-    [SIGNAL_DC] = {"dc", "DC, A0, RS, D/C, DI"},
+    [SIGNAL_DC] = {"dc", "DC, A0, RS, D/C, DI, D/I"},
     [SIGNAL_RESET] = {"reset", "RES, RST, RESET, RSTB"},
     [SIGNAL_BUSY] = {"busy", "BUSY"},
     [SIGNAL_BACKLIGHT] = {"backlight", "BL, BLK, LED, LIGHT"},
@@ -77,8 +77,8 @@ static const struct board_unit atmega328p_units[] = {
 
 /* RP2040 data sheet, section 1.4.3, "GPIO functions". */
 static const struct board_unit rp2040_units[] = {
-    {"i2c", 0, "0 4 8 12 16 20", "1 5 9 13 17 21", NULL},
-    {"i2c", 1, "2 6 10 14 18 26", "3 7 11 15 19 27", NULL},
+    {"i2c", 0, "0 4 8 12 16 20 28", "1 5 9 13 17 21", NULL},
+    {"i2c", 1, "2 6 10 14 18 22 26", "3 7 11 15 19 27", NULL},
     {"spi", 0, "3 7 19", "2 6 18 22", "0 4 16 20"},
     {"spi", 1, "11 15 27", "10 14 26", "8 12 28"},
 };

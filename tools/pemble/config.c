@@ -188,6 +188,14 @@ static void usual_type(struct panel_setup *panel)
     panel->config.bus.kind = i2c ? &pmb_i2c : spi ? &pmb_spi : &pmb_parallel8;
 }
 
+/* Whether a line that the panel drives would put 5 V on a board that takes 3.3 V. */
+static bool drives_5_volts(const struct board *board, const struct panel_setup *panel)
+{
+    const bool takes_5 = panel->module ? strcmp(panel->module->supply, "5") == 0
+                                       : panel->config.controller == &pmb_ks0108;
+    return takes_5 && board != &board_bench && board->volts < 4;
+}
+
 /* The pins that I2C has on boards where its unit is fixed to some. */
 static pmb_pin usual_pin(const struct setup *setup, const struct panel_setup *panel,
                          enum signal signal)
@@ -196,6 +204,8 @@ static pmb_pin usual_pin(const struct setup *setup, const struct panel_setup *pa
     const struct board_unit *unit = board_unit(board, "i2c", panel->config.bus.unit);
     const bool bus_line = signal == SIGNAL_SDA || signal == SIGNAL_SCL;
     int pin = board->usual[signal];
+    if (signal == SIGNAL_READ && drives_5_volts(board, panel))
+        return PMB_PIN_NONE;
     if (strcmp(panel->type, "i2c") == 0 && bus_line) {
         const char *list = !unit ? NULL : signal == SIGNAL_SDA ? unit->sda : unit->scl;
         static const int free_choice[][2] = {{21, 22}, {4, 5}};
@@ -308,6 +318,27 @@ static int line_of(const struct entries *entries, const struct panel_setup *pane
     if (!e && strcmp(key, "size") == 0)
         e = find(entries, "panel", panel->name, "module");
     return e ? e->line : 1;
+}
+
+/* On SPI d0 is the clock and d1 the data: some modules print these names of a parallel bus. */
+static void take_serial_names(struct panel_setup *panel, struct entries *entries)
+{
+    static const enum signal meant[] = {SIGNAL_SCL, SIGNAL_SDA};
+    if (strcmp(panel->type, "i2c") == 0 || strcmp(panel->type, "parallel8") == 0)
+        return;
+    for (int i = 0; i < 2; i++) {
+        const int line = SIGNAL_D0 + i;
+        if (!panel->pin_given[line])
+            continue;
+        if (panel->pin_given[meant[i]])
+            entry_error(entries, line_of(entries, panel, "pins", signal_name(meant[i])),
+                        "[pins] %s and %s are one wire on %s", signal_name((enum signal)line),
+                        signal_name(meant[i]), panel->type);
+        panel->pins[meant[i]] = panel->pins[line];
+        panel->pin_given[meant[i]] = true;
+        panel->pins[line] = PMB_PIN_NONE;
+        panel->pin_given[line] = false;
+    }
 }
 
 static void check_memory(const struct panel_setup *panel, struct entries *entries)
@@ -446,6 +477,7 @@ static void complete(struct setup *setup, struct panel_setup *panel, struct entr
     check_memory(panel, entries);
     check_bus(panel, entries, setup->board);
     check_address(panel, entries);
+    take_serial_names(panel, entries);
     usual_pins(setup, panel);
     place_pins(panel);
     check_pins(panel, entries);

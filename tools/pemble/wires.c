@@ -4,6 +4,7 @@
 #include <stdarg.h>
 #include <stdio.h>
 #include <string.h>
+#include "pemble/families.h"
 
 static bool on_hardware_bus(const struct panel_setup *panel)
 {
@@ -26,6 +27,18 @@ static const char *supply_for(const struct panel_setup *panel)
 {
     const char *takes = panel->module ? panel->module->supply : "3.3";
     return strcmp(takes, "5") == 0 ? "5V" : "3V3";
+}
+
+/* On SPI some modules print the names of a parallel bus for clock and data. */
+static const char *labels_for(const struct panel_setup *panel, int signal)
+{
+    static char text[2][48];
+    if (strcmp(panel->type, "i2c") == 0 || (signal != SIGNAL_SCL && signal != SIGNAL_SDA))
+        return signal_labels((enum signal)signal);
+    char *labels = text[signal == SIGNAL_SDA];
+    snprintf(labels, sizeof text[0], "%s, D%d", signal_labels((enum signal)signal),
+             signal == SIGNAL_SDA);
+    return labels;
 }
 
 static const char *what_for(const struct panel_setup *panel, int signal)
@@ -55,9 +68,39 @@ static const char *what_for(const struct panel_setup *panel, int signal)
 
 static bool may_be_left_off(const struct panel_setup *panel, int signal)
 {
-    if (signal == SIGNAL_BACKLIGHT || signal == SIGNAL_SDO)
-        return true;
-    return signal == SIGNAL_RESET && strcmp(panel->type, "i2c") == 0;
+    return signal == SIGNAL_SDO || (signal == SIGNAL_RESET && strcmp(panel->type, "i2c") == 0);
+}
+
+/* Lines of a parallel bus in the manner of the 6800 (E and R/W), not of the 8080 (WR and RD). */
+static bool is_6800(const struct panel_setup *panel)
+{
+    return panel->config.controller->buses & PMB_HAS_PARALLEL_6800;
+}
+
+static bool has_backlight(const struct panel_setup *panel)
+{
+    const pmb_family *family = panel->config.controller->family;
+    return family == &pmb_family_dcs || (family->light && !family->refresh);
+}
+
+/* A wire from the supply or ground to a pin that has none of the board: false when it is not
+ * needed. An 8080 panel whose RD is low drives the data lines against the board. */
+static bool tie(const struct panel_setup *panel, int signal, struct wire *wire)
+{
+    const char *board, *what;
+    if (signal == SIGNAL_BACKLIGHT && has_backlight(panel)) {
+        board = "3V3";
+        what = "backlight; open, the glass is dark";
+    } else if (signal == SIGNAL_READ && strcmp(panel->type, "parallel8") == 0) {
+        board = is_6800(panel) ? "GND" : "3V3";
+        what = is_6800(panel) ? "ground: only written to"
+                              : "high: at ground the panel drives the data lines";
+    } else {
+        return false;
+    }
+    snprintf(wire->board, sizeof wire->board, "%s", board);
+    snprintf(wire->what, sizeof wire->what, "%s", what);
+    return true;
 }
 
 int wires_of(const struct setup *setup, const struct panel_setup *panel, struct wire *wires)
@@ -74,12 +117,15 @@ int wires_of(const struct setup *setup, const struct panel_setup *panel, struct 
                                                                              : "");
     count++;
     for (int i = 0; i < SIGNALS; i++) {
-        if (panel->pins[i] == PMB_PIN_NONE)
-            continue;
         struct wire *wire = &wires[count];
-        *wire = (struct wire){.labels = signal_labels((enum signal)i),
+        *wire = (struct wire){.labels = labels_for(panel, i),
                               .color = colors[count % 8],
                               .may_be_left_off = may_be_left_off(panel, i)};
+        if (panel->pins[i] == PMB_PIN_NONE) {
+            wire->may_be_left_off = false;
+            count += tie(panel, i, wire);
+            continue;
+        }
         snprintf(wire->board, sizeof wire->board, "%s",
                  board_pin_name(setup->board, panel->pins[i]));
         snprintf(wire->what, sizeof wire->what, "%s", what_for(panel, i));
@@ -128,9 +174,17 @@ static void warn_of_supply(struct warnings *w, const struct setup *setup,
              title, setup->board->title, setup->board->volts);
     if (setup->board->volts < 4 && strcmp(panel->module->supply, "5") == 0)
         warn(w,
-             "%s: is supplied with 5 V, which must not reach a pin of the %s: leave R/W at ground "
-             "so that it never drives its lines",
-             title, setup->board->title);
+             "%s: is supplied with 5 V, which must not reach a pin of the %s: connect %s, so that "
+             "it "
+             "never drives its data lines",
+             title, setup->board->title, is_6800(panel) ? "R/W to ground" : "RD to 3.3 V");
+    if (setup->board->volts > 4 && strcmp(panel->module->supply, "3.3 or 5") == 0 &&
+        strcmp(panel->type, "i2c") != 0)
+        warn(
+            w,
+            "%s: may be supplied with 5 V, but most of these modules pass signals straight "
+            "through to a controller of 3.3 V: put a level shifter in the lines that the %s drives",
+            title, setup->board->title);
 }
 
 /* The names of the pins in a list such as "2 6 18". */

@@ -28,10 +28,10 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     if (strcmp(panel->type, "i2c") == 0)
         printf(" at 0x%02x (0x%02x on an 8-bit silk screen)", panel->config.bus.address,
                panel->config.bus.address * 2);
-    printf(", on the %s\n\n  %-28s %-8s %s\n", setup->board->title, "panel's pin", "board's",
+    printf(", on the %s\n\n  %-37s %-8s %s\n", setup->board->title, "panel's pin", "board's",
            "what it is");
     for (int i = 0; i < count; i++)
-        printf("  %-28s %-8s %s%s\n", wires[i].labels, wires[i].board, wires[i].what,
+        printf("  %-37s %-8s %s%s\n", wires[i].labels, wires[i].board, wires[i].what,
                wires[i].may_be_left_off ? " (may be left off)" : "");
     if (panel->module)
         printf("\n  order of the pins on most of these modules: %s\n", panel->module->header);
@@ -72,7 +72,7 @@ static int draw_panel(FILE *f, const struct setup *setup, const struct panel_set
              panel->config.size.w, panel->config.size.h, panel->type);
     fprintf(f, "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#1c3d4a\"/>\n",
             PANEL_X, y, PANEL_W, height);
-    draw_text(f, PANEL_X + 20, y + 28, "font-size=\"15\" font-weight=\"bold\" fill=\"#ffffff\"",
+    draw_text(f, PANEL_X + 20, y + 28, "font-size=\"14\" font-weight=\"bold\" fill=\"#ffffff\"",
               title);
     for (int i = 0; i < count; i++) {
         const int at = y + 56 + i * ROW;
@@ -120,7 +120,7 @@ static int draw_svg(const struct setup *setup, const char *path)
     draw_text(f, BOARD_X, 42, "font-size=\"20\" font-weight=\"bold\" fill=\"#1c3d4a\"", "Wiring");
     fprintf(f, "<rect x=\"%d\" y=\"%d\" width=\"%d\" height=\"%d\" rx=\"10\" fill=\"#3a4a3f\"/>\n",
             BOARD_X, TOP, BOARD_W, height - TOP - 70);
-    draw_text(f, BOARD_X + 20, TOP + 28, "font-size=\"15\" font-weight=\"bold\" fill=\"#ffffff\"",
+    draw_text(f, BOARD_X + 20, TOP + 28, "font-size=\"14\" font-weight=\"bold\" fill=\"#ffffff\"",
               setup->board->title);
     for (int i = 0; i < setup->count; i++)
         y = draw_panel(f, setup, &setup->panels[i], y);
