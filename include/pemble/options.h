@@ -10,7 +10,7 @@
  * PMB_NO_CHECKS: Functions do not check their arguments. A wrong argument then has an undefined
  *     effect instead of PMB_ERR_ARGUMENT. NULL does not stand for the usual layout or number
  *     format, and a missing theme or font is not noticed. Set it last, when the program works
- *     without it.
+ *     without it. The contrast of a PCD8544 has to be 2 to 180.
  *
  * PMB_NO_TURN: A panel is rotated and mirrored as far as its controller can do it.
  *     pmb_panel_open() returns PMB_ERR_UNSUPPORTED for other rotations.

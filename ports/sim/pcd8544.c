@@ -42,14 +42,20 @@ static void write_memory(pmb_module *m, uint8_t byte)
 static void extended_command(pmb_module *m, uint8_t command)
 {
     struct pcd8544 *s = m->state;
-    if (command & 0x80)
+    if (command & 0x80) {
         s->vop = command & 0x7F;
-    else if ((command & 0xF8) == 0x10)
+        if (s->vop == 0 && !s->power_down)
+            module_complain(m, "Vop is 0, which switches the pump off");
+        if (s->vop > 90) /* 8.46 V */
+            module_complain(m, "VLCD is set to %d.%02d V: it may be 8.5 V at most",
+                            (306 + 6 * s->vop) / 100, (306 + 6 * s->vop) % 100);
+    } else if ((command & 0xF8) == 0x10) {
         s->bias = command & 7;
-    else if ((command & 0xFC) == 0x04)
+    } else if ((command & 0xFC) == 0x04) {
         s->temperature = command & 3;
-    else if (command != 0)
+    } else if (command != 0) {
         module_complain(m, "command %02Xh does not exist with H = 1", command);
+    }
 }
 
 static void basic_command(pmb_module *m, uint8_t command)

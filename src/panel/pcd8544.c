@@ -80,9 +80,19 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     return status;
 }
 
+/* Vop of 0 switches the pump off; more than 90 is more than 8.5 V, which is the limit. */
+static uint8_t vop_of(uint8_t contrast)
+{
+    if (!PMB_NO_CHECKS && contrast < 2)
+        return 1;
+    if (!PMB_NO_CHECKS && contrast > 180)
+        return 90;
+    return contrast / 2;
+}
+
 static pmb_status contrast(pmb_panel *panel, uint8_t value)
 {
-    const uint8_t vop = value ? value / 2 : usual_of(panel)->vop;
+    const uint8_t vop = value ? vop_of(value) : usual_of(panel)->vop;
     const uint8_t power = panel->state ? 0 : POWER_DOWN;
     const uint8_t command[] = {(uint8_t)(FUNCTION | power | EXTENDED), (uint8_t)(SET_VOP | vop),
                                (uint8_t)(FUNCTION | power)};
