@@ -24,6 +24,29 @@ static void panels_lists_modules_and_controllers(void **state)
     assert_says(j.out, "controllers 25");
 }
 
+/* Words choose the lines that have all of them, in any case and order. */
+static void panels_are_found_by_words(void **state)
+{
+    (void)state;
+    struct outcome o = shell(PEMBLE " panels ROUND");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "tft-round-1.28");
+    assert_null(strstr(o.out, "tft-1.8"));
+    assert_null(strstr(o.out, "Controllers"));
+    o = shell(PEMBLE " panels 128x64 i2c");
+    assert_says(o.out, "oled-1.3-i2c");
+    assert_says(o.out, "Controllers");
+    assert_null(strstr(o.out, "oled-1.3-spi"));
+    assert_null(strstr(o.out, "  pcd8544"));
+    o = shell(PEMBLE " panels gc9a01 --json > list.json && " BUILD_DIR "/test-json list.json");
+    assert_says(o.out, "modules 1");
+    assert_says(o.out, "controllers 1");
+    o = shell(PEMBLE " panels round i2c");
+    assert_int_equal(o.status, 1);
+    assert_says(o.err, "nothing is known that has all of: round i2c");
+    assert_string_equal(o.out, "");
+}
+
 /* Every module's name alone is a complete configuration, and its card has no complaints. */
 static void every_module_works_by_its_name_alone(void **state)
 {
@@ -373,6 +396,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(panels_lists_modules_and_controllers),
+        cmocka_unit_test(panels_are_found_by_words),
         cmocka_unit_test(every_module_works_by_its_name_alone),
         cmocka_unit_test(wiring_names_every_label),
         cmocka_unit_test(wiring_warns_before_damage),

@@ -4,17 +4,19 @@
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
+#include <strings.h>
 #include <cjson/cJSON.h>
 #include "catalog.h"
 #include "pemble/families.h"
 
 static const struct usage usage = {
     .name = "panels",
-    .arguments = "[--json]",
+    .arguments = "[WORD...] [--json]",
     .text =
         "Lists the modules that a configuration may start from, and the controllers with their\n"
-        "sizes, colours and buses.\n",
+        "sizes, colours and buses. With words, it lists those whose line has all of the words.\n",
     .examples = "  pemble panels\n"
+                "  pemble panels 128x64 i2c\n"
                 "  pemble panels --json\n",
 };
 
@@ -32,25 +34,76 @@ static const char *value_of(const struct known_module *module, const char *key)
     return value;
 }
 
-static void print_table(void)
+enum { ROW_SIZE = 240 };
+
+static const char *module_row(int number)
 {
-    printf("Modules, for 'module = NAME':\n\n  %-20s %-13s %-9s %-23s %-10s %s\n", "name",
-           "controller", "size", "colours", "bus", "supply, V");
-    for (int i = 0; i < module_count(); i++) {
-        const struct known_module *m = module_at(i);
-        const struct known_controller *c = controller_named(m->controller);
-        printf("  %-20s %-13s %-9s %-23s %-10s %s\n", m->name, c->title, value_of(m, "size="),
-               c->colors, value_of(m, "type="), m->supply);
-    }
-    printf("\nControllers, for 'controller = NAME':\n\n  %-13s %-9s %-23s %-29s %s\n", "name",
-           "memory", "colours", "buses", "sizes that it is sold with");
-    for (int i = 0; i < controller_count(); i++) {
-        const struct known_controller *c = controller_at(i);
-        char memory[16];
-        snprintf(memory, sizeof memory, "%dx%d", c->controller->memory.w, c->controller->memory.h);
-        printf("  %-13s %-9s %-23s %-29s %s\n", c->name, memory, c->colors, controller_buses(c),
-               controller_sizes(c));
-    }
+    static char row[ROW_SIZE];
+    const struct known_module *m = module_at(number);
+    const struct known_controller *c = controller_named(m->controller);
+    snprintf(row, sizeof row, "  %-20s %-13s %-9s %-23s %-10s %s", m->name, c->title,
+             value_of(m, "size="), c->colors, value_of(m, "type="), m->supply);
+    return row;
+}
+
+static const char *memory_of(const struct known_controller *c)
+{
+    static char memory[16];
+    snprintf(memory, sizeof memory, "%dx%d", c->controller->memory.w, c->controller->memory.h);
+    return memory;
+}
+
+static const char *controller_row(int number)
+{
+    static char row[ROW_SIZE];
+    const struct known_controller *c = controller_at(number);
+    snprintf(row, sizeof row, "  %-13s %-9s %-23s %-29s %s", c->name, memory_of(c), c->colors,
+             controller_buses(c), controller_sizes(c));
+    return row;
+}
+
+static bool has_word(const char *row, const char *word)
+{
+    const size_t length = strlen(word);
+    for (; *row; row++)
+        if (strncasecmp(row, word, length) == 0)
+            return true;
+    return false;
+}
+
+/* Whether a row has all words of the command line. */
+static bool is_wanted(const char *row, const struct line *line)
+{
+    for (int i = 0; i < line->count; i++)
+        if (!has_word(row, line->words[i]))
+            return false;
+    return true;
+}
+
+/* Prints the wanted rows below a heading, which is left out when there are none; returns how many.
+ */
+static int print_rows(const char *heading, int count, const char *(*row)(int number),
+                      const struct line *line)
+{
+    int printed = 0;
+    for (int i = 0; i < count; i++)
+        if (is_wanted(row(i), line))
+            printf("%s%s\n", printed++ ? "" : heading, row(i));
+    return printed;
+}
+
+static int print_table(const struct line *line)
+{
+    char heading[2][ROW_SIZE];
+    snprintf(heading[0], ROW_SIZE,
+             "Modules, for 'module = NAME':\n\n  %-20s %-13s %-9s %-23s %-10s %s\n", "name",
+             "controller", "size", "colours", "bus", "supply, V");
+    const int modules = print_rows(heading[0], module_count(), module_row, line);
+    snprintf(heading[1], ROW_SIZE,
+             "%sControllers, for 'controller = NAME':\n\n  %-13s %-9s %-23s %-29s %s\n",
+             modules ? "\n" : "", "name", "memory", "colours", "buses",
+             "sizes that it is sold with");
+    return modules + print_rows(heading[1], controller_count(), controller_row, line);
 }
 
 /* Numbers of a size such as "128x64". */
@@ -74,12 +127,14 @@ static void add_words(cJSON *to, const char *name, const char *words)
     }
 }
 
-static int print_json(void)
+static int print_json(const struct line *line)
 {
     cJSON *root = cJSON_CreateObject();
     cJSON *modules = cJSON_AddArrayToObject(root, "modules");
     for (int i = 0; i < module_count(); i++) {
         const struct known_module *m = module_at(i);
+        if (!is_wanted(module_row(i), line))
+            continue;
         cJSON *entry = cJSON_CreateObject();
         cJSON_AddStringToObject(entry, "name", m->name);
         cJSON_AddStringToObject(entry, "controller", m->controller);
@@ -92,13 +147,13 @@ static int print_json(void)
     cJSON *controllers = cJSON_AddArrayToObject(root, "controllers");
     for (int i = 0; i < controller_count(); i++) {
         const struct known_controller *c = controller_at(i);
+        if (!is_wanted(controller_row(i), line))
+            continue;
         cJSON *entry = cJSON_CreateObject();
-        char memory[16];
-        snprintf(memory, sizeof memory, "%dx%d", c->controller->memory.w, c->controller->memory.h);
         cJSON_AddStringToObject(entry, "name", c->name);
         cJSON_AddStringToObject(entry, "title", c->title);
         cJSON_AddStringToObject(entry, "colours", c->colors);
-        add_size(entry, memory);
+        add_size(entry, memory_of(c));
         add_words(entry, "buses", controller_buses(c));
         add_words(entry, "sizes", controller_sizes(c));
         cJSON_AddItemToArray(controllers, entry);
@@ -114,6 +169,15 @@ static int print_json(void)
     return DONE;
 }
 
+static int say_nothing_has(const struct line *line)
+{
+    char words[200] = "";
+    for (int i = 0; i < line->count; i++)
+        snprintf(words + strlen(words), sizeof words - strlen(words), " %s", line->words[i]);
+    complain("nothing is known that has all of:%s; 'pemble panels' lists everything", words);
+    return FAILED;
+}
+
 static int run(int argc, const char **argv)
 {
     int json = 0, status;
@@ -122,12 +186,12 @@ static int run(int argc, const char **argv)
         POPT_TABLEEND,
     };
     struct line line;
-    if (!line_read(&line, &usage, options, argc, argv, 0, 0, &status))
+    if (!line_read(&line, &usage, options, argc, argv, 0, MOST_WORDS, &status))
         return status;
     if (json)
-        status = print_json();
-    else
-        print_table();
+        status = print_json(&line);
+    else if (print_table(&line) == 0)
+        status = say_nothing_has(&line);
     line_done(&line);
     return status;
 }
