@@ -176,6 +176,14 @@ static void wiring_ties_what_has_no_pin(void **state)
                     "RD, RW, R/W                           GPIO14   read");
     wiring_warns_of("[board]\nmcu=esp32\n[panel]\ncontroller=ks0108\nsize=128x64\n",
                     "RD, RW, R/W                           GND      ground: only written to");
+    /* An SPI module that was made an I2C one has pins that must not float. */
+    wiring_warns_of("[board]\nmcu=rp2040\n[panel]\nmodule=oled-2.42-i2c\n",
+                    "CS, CE, SS, CS1, SCE                  GND      select, always low");
+    const struct outcome large = shell(PEMBLE " wiring w.ini");
+    assert_says(large.out, "DC, A0, RS, D/C, DI, D/I              GND      address: low is 0x3c");
+    assert_says(large.out, "RES, RST, RESET, RSTB                 GP21     reset, low\n");
+    wiring_warns_of("[panel]\nmodule=oled-2.42-i2c\n[bus]\naddress=0x3d\n",
+                    "DC, A0, RS, D/C, DI, D/I              3V3      address: high is 0x3d");
     assert_null(strstr(shell(PEMBLE " wiring " QUAY "/gangway.ini").out, "BLK"));
     write_file("w.ini", "[panel]\nmodule=oled-0.96-spi\n");
     const struct outcome o = shell(PEMBLE " wiring w.ini");

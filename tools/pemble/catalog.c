@@ -53,7 +53,7 @@ static const struct known_module modules[] = {
      "VDD GND SCK SDA"},
     {"oled-1.3-spi", "sh1106", "size=128x64 type=spi", "3.3 or 5", SPI7},
     {"oled-2.42-spi", "ssd1309", "size=128x64 type=spi", "3.3", SPI7},
-    {"oled-2.42-i2c", "ssd1309", "size=128x64 type=i2c", "3.3", I2C4},
+    {"oled-2.42-i2c", "ssd1309", "size=128x64 type=i2c", "3.3", SPI7},
     {"oled-grey-1.5-i2c", "ssd1327", "size=128x128 type=i2c", "3.3 or 5", I2C4},
     {"oled-grey-1.5-spi", "ssd1327", "size=128x128 type=spi", "3.3 or 5", SPI7},
     {"oled-grey-3.12", "ssd1322", "size=256x64 type=spi", "3.3",

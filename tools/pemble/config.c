@@ -151,6 +151,11 @@ static bool is_paper(const struct panel_setup *panel)
     return panel->config.controller->family->refresh != NULL;
 }
 
+bool panel_was_made_i2c(const struct panel_setup *panel)
+{
+    return panel->config.controller == &pmb_ssd1309 && strcmp(panel->type, "i2c") == 0;
+}
+
 static bool needs_pin(const struct panel_setup *panel, enum signal signal)
 {
     const char *type = panel->type;
@@ -167,7 +172,7 @@ static bool needs_pin(const struct panel_setup *panel, enum signal signal)
     case SIGNAL_CS2:
         return chips;
     case SIGNAL_RESET:
-        return !i2c;
+        return !i2c || panel_was_made_i2c(panel);
     case SIGNAL_BUSY:
         return is_paper(panel);
     case SIGNAL_SDO:

@@ -55,6 +55,10 @@ int setup_find(const struct setup *setup, const char *name);
 const struct panel_setup *panel_resets_with(const struct setup *setup,
                                             const struct panel_setup *panel);
 
+/* Whether it is a module for SPI whose resistors were moved for I2C: its RES, DC and CS must not
+ * float (docs/controllers/ssd1309.md). */
+bool panel_was_made_i2c(const struct panel_setup *panel);
+
 /* The panel's name, or that of its module or controller. */
 const char *panel_title(const struct panel_setup *panel);
 

@@ -68,7 +68,8 @@ static const char *what_for(const struct panel_setup *panel, int signal)
 
 static bool may_be_left_off(const struct panel_setup *panel, int signal)
 {
-    return signal == SIGNAL_SDO || (signal == SIGNAL_RESET && strcmp(panel->type, "i2c") == 0);
+    return signal == SIGNAL_SDO || (signal == SIGNAL_RESET && strcmp(panel->type, "i2c") == 0 &&
+                                    !panel_was_made_i2c(panel));
 }
 
 /* Lines of a parallel bus in the manner of the 6800 (E and R/W), not of the 8080 (WR and RD). */
@@ -88,6 +89,7 @@ static bool has_backlight(const struct panel_setup *panel)
 static bool tie(const struct panel_setup *panel, int signal, struct wire *wire)
 {
     const char *board, *what;
+    const bool second = panel->config.bus.address == 0x3D;
     if (signal == SIGNAL_BACKLIGHT && has_backlight(panel)) {
         board = "3V3";
         what = "backlight; open, the glass is dark";
@@ -95,6 +97,12 @@ static bool tie(const struct panel_setup *panel, int signal, struct wire *wire)
         board = is_6800(panel) ? "GND" : "3V3";
         what = is_6800(panel) ? "ground: only written to"
                               : "high: at ground the panel drives the data lines";
+    } else if (signal == SIGNAL_CS && panel_was_made_i2c(panel)) {
+        board = "GND";
+        what = "select, always low";
+    } else if (signal == SIGNAL_DC && panel_was_made_i2c(panel)) {
+        board = second ? "3V3" : "GND";
+        what = second ? "address: high is 0x3d" : "address: low is 0x3c";
     } else {
         return false;
     }
