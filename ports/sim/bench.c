@@ -7,7 +7,10 @@
 static void pin_write(void *context, pmb_pin pin, bool high);
 static bool pin_read(void *context, pmb_pin pin);
 
-enum { PIN_WRITE_NS = 100 }; /* what the board's processor takes to change a pin */
+enum {
+    PIN_WRITE_NS = 100, /* what the board's processor takes to change a pin */
+    LONGEST_REFRESH_MS = 60000
+};
 
 static void wait_us(void *context, uint32_t microseconds)
 {
@@ -162,4 +165,10 @@ size_t bench_bytes_through(pmb_bench *bench, size_t count)
     }
     bench->traffic.bytes += through;
     return through;
+}
+
+pmb_status bench_paint(pmb_screen *screen, pmb_paint paint, void *scene)
+{
+    const pmb_status status = pmb_screen_paint(screen, paint, scene);
+    return status == PMB_OK ? pmb_panel_wait(screen->panel, LONGEST_REFRESH_MS) : status;
 }

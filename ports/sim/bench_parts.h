@@ -3,6 +3,7 @@
 #define PEMBLE_SIM_BENCH_PARTS_H
 
 #include "module.h"
+#include "pemble/screen.h"
 
 enum { BENCH_UNITS = 4, BENCH_PINS = 256 };
 
@@ -54,6 +55,9 @@ struct pmb_bench {
 /* The module of a controller; of one that is not listed, that of its family with the least memory
  * in which its own has room; NULL when there is none. */
 const pmb_module_type *bench_module_type(const struct pmb_controller *controller);
+
+/* Paints and waits until e-paper has settled; for what measures or shows a panel. */
+pmb_status bench_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /* The net of that name, made if it is new. */
 struct net *bench_net(pmb_bench *bench, const char *name);

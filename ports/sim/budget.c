@@ -1,18 +1,11 @@
 /* budget.c - what a panel costs in memory, and in bytes and time on the wire. */
 #include "pemble/bench_budget.h"
+#include "bench_parts.h"
 #include "pemble/shape.h"
-
-enum { LONGEST_REFRESH_MS = 60000 };
 
 static void fill(pmb_canvas *c, void *scene)
 {
     pmb_fill(c, *(const pmb_color *)scene);
-}
-
-static pmb_status send_frame(pmb_screen *screen, pmb_color color)
-{
-    const pmb_status status = pmb_screen_paint(screen, fill, &color);
-    return status == PMB_OK ? pmb_panel_wait(screen->panel, LONGEST_REFRESH_MS) : status;
 }
 
 pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen)
@@ -31,11 +24,13 @@ pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *
         .mirror_bytes = pmb_screen_whole_bytes(panel),
     };
     /* Two frames that differ everywhere; the second is measured, without what opening costs. */
-    pmb_status status = send_frame(screen, PMB_BLACK);
+    pmb_color color = PMB_BLACK;
+    pmb_status status = bench_paint(screen, fill, &color);
     const uint64_t start = pmb_bench_now(bench);
     const pmb_bench_traffic before = pmb_bench_traffic_so_far(bench);
+    color = PMB_WHITE;
     if (status == PMB_OK)
-        status = send_frame(screen, PMB_WHITE);
+        status = bench_paint(screen, fill, &color);
     const pmb_bench_traffic after = pmb_bench_traffic_so_far(bench);
     budget->frame.bytes = after.bytes - before.bytes;
     budget->frame.transfers = after.transfers - before.transfers;

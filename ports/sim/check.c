@@ -137,11 +137,10 @@ bool pmb_check_glass(pmb_bench *bench, unsigned number, const char *path)
 bool pmb_check_complaints(const pmb_bench *bench)
 {
     unsigned count = 0;
-    for (unsigned n = 0; pmb_bench_module(bench, n); n++) {
-        const pmb_module *module = pmb_bench_module(bench, n);
+    const pmb_module *module;
+    for (unsigned n = 0; (module = pmb_bench_module(bench, n)) != NULL; n++)
         for (unsigned i = 0; i < pmb_module_complaint_count(module); i++, count++)
             fprintf(stderr, "panel %u, a simulated %s, complains: %s\n", n,
                     pmb_module_label(module), pmb_module_complaint(module, i));
-    }
     return count == 0;
 }

@@ -25,12 +25,13 @@ static const struct known {
 };
 enum { KNOWN = sizeof known / sizeof known[0] };
 
-static bool is_known(const pmb_controller *controller)
+/* The entry of a listed controller, or NULL. */
+static const struct known *known_of(const pmb_controller *controller)
 {
     for (int i = 0; i < KNOWN; i++)
         if (known[i].controller == controller)
-            return true;
-    return false;
+            return &known[i];
+    return NULL;
 }
 
 static bool can_stand_in(const pmb_controller *other, const pmb_controller *controller)
@@ -41,11 +42,11 @@ static bool can_stand_in(const pmb_controller *other, const pmb_controller *cont
 
 const pmb_module_type *bench_module_type(const pmb_controller *controller)
 {
-    const struct known *best = NULL;
+    const struct known *best = known_of(controller);
+    if (best)
+        return best->type;
     for (int i = 0; i < KNOWN; i++) {
         const pmb_controller *other = known[i].controller;
-        if (other == controller)
-            return known[i].type;
         if (can_stand_in(other, controller) && (!best || !can_stand_in(other, best->controller)))
             best = &known[i];
     }
@@ -124,7 +125,7 @@ static void connect_parallel(pmb_module *module, const pmb_bus *bus)
 static pmb_offset offset_of(const pmb_panel_config *config)
 {
     const pmb_glass *glass = pmb_known_glass(config);
-    if (config->offset.given || is_known(config->controller) || !glass)
+    if (config->offset.given || known_of(config->controller) || !glass)
         return config->offset;
     return (pmb_offset){glass->offset.x, glass->offset.y, true};
 }

@@ -10,8 +10,6 @@
 #include <stdio.h>
 #include <stdlib.h>
 
-enum { LONGEST_REFRESH_MS = 60000 };
-
 /* A mistake is made in s->config, which is right so far; false when this panel cannot have it. */
 typedef bool make(pmb_symptom *s);
 
@@ -235,9 +233,7 @@ static pmb_status send_card(pmb_panel *panel, const char *name)
     pmb_test_card_init(&card, panel, name);
     pmb_status status = pmb_screen_init(&screen, panel, buffer, bytes, NULL, 0);
     if (status == PMB_OK)
-        status = pmb_screen_paint(&screen, pmb_test_card_paint, &card);
-    if (status == PMB_OK)
-        status = pmb_panel_wait(panel, LONGEST_REFRESH_MS);
+        status = bench_paint(&screen, pmb_test_card_paint, &card);
     free(buffer);
     return status;
 }

@@ -29,20 +29,12 @@ static void a_table_is_all_a_new_controller_needs(void **state)
     (void)state;
     for (int turn = 0; turn < 8; turn++) {
         struct rig rig;
-        memset(&rig, 0, sizeof rig);
-        rig.config = (pmb_panel_config){.controller = &own,
-                                        .size = {96, 48},
-                                        .bus = {.kind = &pmb_i2c, .address = 0x3D},
-                                        .rotate = (pmb_rotation)(turn % 4),
-                                        .mirror = turn >= 4};
-        rig.bench = pmb_bench_new();
-        rig.port = pmb_bench_port(rig.bench);
-        rig.module = pmb_bench_place_panel(rig.bench, &rig.config);
-        assert_non_null(rig.module);
-        assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
-        rig.buffer = malloc(1024);
-        assert_int_equal(pmb_screen_init(&rig.screen, &rig.panel, rig.buffer, 1024, NULL, 0),
-                         PMB_OK);
+        const pmb_panel_config config = {.controller = &own,
+                                         .size = {96, 48},
+                                         .bus = {.kind = &pmb_i2c, .address = 0x3D},
+                                         .rotate = (pmb_rotation)(turn % 4),
+                                         .mirror = turn >= 4};
+        rig_open(&rig, &config, 1024, false);
         assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_OK);
         assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
         assert_no_complaints(&rig);

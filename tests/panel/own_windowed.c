@@ -37,16 +37,12 @@ static void describe(void)
 
 static pmb_status build(struct rig *rig, pmb_rotation rotation, bool mirror)
 {
-    memset(rig, 0, sizeof *rig);
-    rig->config = (pmb_panel_config){.controller = &own,
+    const pmb_panel_config config = {.controller = &own,
                                      .size = {128, 128},
                                      .bus = {.kind = &pmb_i2c},
                                      .rotate = rotation,
                                      .mirror = mirror};
-    rig->bench = pmb_bench_new();
-    rig->port = pmb_bench_port(rig->bench);
-    rig->module = pmb_bench_place_panel(rig->bench, &rig->config);
-    assert_non_null(rig->module);
+    rig_build(rig, &config);
     return pmb_panel_open(&rig->panel, &rig->config, rig->port);
 }
 

@@ -17,7 +17,7 @@ static const pmb_panel_config paper = {
     .reset = PMB_PIN(3),
     .busy = PMB_PIN(4)};
 
-/* Places the module of one configuration and looks for the panel of another. */
+/* Looks on the rig's bench for the panel of a configuration. */
 static pmb_probe look(struct rig *rig, const pmb_panel_config *config, pmb_status wanted)
 {
     pmb_probe probe;

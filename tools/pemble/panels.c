@@ -94,16 +94,16 @@ static int print_rows(const char *heading, int count, const char *(*row)(int num
 
 static int print_table(const struct line *line)
 {
-    char heading[2][ROW_SIZE];
-    snprintf(heading[0], ROW_SIZE,
+    char heading[ROW_SIZE];
+    snprintf(heading, ROW_SIZE,
              "Modules, for 'module = NAME':\n\n  %-20s %-13s %-9s %-23s %-10s %s\n", "name",
              "controller", "size", "colours", "bus", "supply, V");
-    const int modules = print_rows(heading[0], module_count(), module_row, line);
-    snprintf(heading[1], ROW_SIZE,
+    const int modules = print_rows(heading, module_count(), module_row, line);
+    snprintf(heading, ROW_SIZE,
              "%sControllers, for 'controller = NAME':\n\n  %-13s %-9s %-23s %-29s %s\n",
              modules ? "\n" : "", "name", "memory", "colours", "buses",
              "sizes that it is sold with");
-    return modules + print_rows(heading[1], controller_count(), controller_row, line);
+    return modules + print_rows(heading, controller_count(), controller_row, line);
 }
 
 /* Numbers of a size such as "128x64". */

@@ -126,17 +126,15 @@ int wires_of(const struct setup *setup, const struct panel_setup *panel, struct 
     count++;
     for (int i = 0; i < SIGNALS; i++) {
         struct wire *wire = &wires[count];
-        *wire = (struct wire){.labels = labels_for(panel, i),
-                              .color = colors[count % 8],
-                              .may_be_left_off = may_be_left_off(panel, i)};
+        *wire = (struct wire){.labels = labels_for(panel, i), .color = colors[count % 8]};
         if (panel->pins[i] == PMB_PIN_NONE) {
-            wire->may_be_left_off = false;
             count += tie(panel, i, wire);
             continue;
         }
         snprintf(wire->board, sizeof wire->board, "%s",
                  board_pin_name(setup->board, panel->pins[i]));
         snprintf(wire->what, sizeof wire->what, "%s", what_for(panel, i));
+        wire->may_be_left_off = may_be_left_off(panel, i);
         count++;
     }
     return count;
