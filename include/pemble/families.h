@@ -52,7 +52,7 @@ struct pmb_controller {
     uint8_t buses;          /* PMB_HAS_... */
     uint8_t addresses[2];   /* I2C, 7-bit; the second may be 0 */
     uint16_t i2c_khz;       /* fastest clock */
-    uint16_t spi_khz;       /* fastest clock for writing */
+    uint16_t spi_cycle_ns;  /* SPI: shortest clock cycle for writing, as data sheets give it */
     uint16_t reset_low_us;  /* least reset pulse */
     uint16_t reset_wait_ms; /* from its end to the first command */
 };

@@ -41,14 +41,23 @@ extern const PMB_FLASH pmb_bus_kind pmb_spi3;      /* hardware SPI, nine bits: d
 extern const PMB_FLASH pmb_bus_kind pmb_soft_spi;  /* any pins; nine bits without data_command */
 extern const PMB_FLASH pmb_bus_kind pmb_parallel8; /* eight data lines and a strobe */
 
+/* Controllers answer slower than they listen: a read takes cycles of 150 ns or more (data sheets of
+ * ST7735, ST7789 and ILI9341, serial interface). */
+#define PMB_READ_HERTZ 6000000
+
 /* A bus as one panel sees it. Each kind uses some of the fields. */
 typedef struct pmb_bus {
     const PMB_FLASH pmb_bus_kind *kind;
     uint8_t unit;    /* I2C, SPI: which of the port's units; 0 is the first */
     uint8_t address; /* I2C: the 7-bit address, 0x08 to 0x77; 0: the usual one of the controller */
     uint32_t hertz;  /* clock; 0: 400 kHz on I2C, 4 MHz on SPI, as fast as it goes otherwise */
-    pmb_pin select;  /* chip select, active low (KS0108: CS1, active high); none: always selected,
-                        or driven by the port's SPI unit itself */
+    /* SPI: 0, the clock rests low; or 3, it rests high, as modules without a CS pin need it. Bits
+     * are taken at the rising edge either way. */
+    uint8_t mode : 2;
+    /* The clock may be faster than the controller's data sheet allows. Many take it, not all. */
+    bool overclock : 1;
+    pmb_pin select; /* chip select, active low (KS0108: CS1, active high); none: always selected,
+                       or driven by the port's SPI unit itself */
     pmb_pin data_command;  /* low for commands: DC, A0, RS, D/I */
     pmb_pin clock, data;   /* soft SPI: SCL and SDA of the panel */
     pmb_pin data_in;       /* soft SPI: the panel's data output, for reading */
@@ -77,9 +86,10 @@ typedef struct pmb_port {
     pmb_status (*i2c_read)(void *context, const PMB_FLASH pmb_bus *bus, uint8_t address,
                            uint8_t *reply, size_t count);
 
-    /* Sends `count` bytes on the SPI unit bus->unit, mode 0, most significant bit first, and stores
-     * the bytes that come back at the same time. `out` may be NULL (then zeros are sent), `in` may
-     * be NULL. Select pins are not its business. */
+    /* Sends `count` bytes on the SPI unit bus->unit in bus->mode, most significant bit first, and
+     * stores the bytes that come back at the same time. `out` may be NULL (then zeros are sent),
+     * `in` may be NULL. When `in` is not NULL, the clock is at most PMB_READ_HERTZ. `count` may be
+     * 0: the clock goes to rest. Select pins are not its business. */
     pmb_status (*spi)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out, uint8_t *in,
                       size_t count);
 

@@ -1,6 +1,8 @@
 /* avr_port.c - the ATmega328P (data sheet DS40002061). */
 #include "avr_port.h"
 
+#include "pemble/options.h"
+
 #include <avr/io.h>
 #include <util/delay_basic.h>
 
@@ -43,15 +45,19 @@ static pmb_status spi(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t
 {
     /* In steps of 4096 Hz, so that 16 bits are enough. */
     uint16_t clock = (F_CPU / 2) >> 12;
-    const uint16_t wanted = bus->hertz ? (uint16_t)(bus->hertz >> 12) : 4000000ul >> 12;
+    uint16_t wanted = bus->hertz ? (uint16_t)(bus->hertz >> 12) : 4000000ul >> 12;
     uint8_t divider = 0;
     (void)context;
+    if (!PMB_PLAIN_PANELS && in && wanted > PMB_READ_HERTZ >> 12)
+        wanted = PMB_READ_HERTZ >> 12;
     for (; clock > wanted && divider < 6; clock /= 2)
         divider++;
     DDRB |= 1 << PB2 | 1 << PB3 | 1 << PB5;
-    /* The dividers 2, 4, 8 ... are pairs of a slow and a doubled clock. */
-    SPSR = divider & 1 ? 0 : 1 << SPI2X;
-    SPCR = (uint8_t)(1 << SPE | 1 << MSTR | divider / 2);
+    /* The dividers 2, 4, 8 ... 64 are pairs of a slow and a doubled clock. The pair of 128 is
+     * another 64 (data sheet, table "Relationship Between SCK and the Oscillator Frequency"). */
+    SPSR = divider & 1 || divider == 6 ? 0 : 1 << SPI2X;
+    SPCR = (uint8_t)(1 << SPE | 1 << MSTR | divider / 2 |
+                     (!PMB_PLAIN_PANELS && bus->mode ? 1 << CPOL | 1 << CPHA : 0));
     for (; count > 0; count--) {
         SPDR = out ? *out++ : 0;
         while (!(SPSR & 1 << SPIF))

@@ -15,6 +15,7 @@ struct chip {
     int columns, rows;
     uint8_t mount; /* MX and MY with which the usual glass is upright */
     bool bgr, inverted, wide_serial, round;
+    bool counts_from_reset; /* without CS, see "Interface" in its note */
     unsigned spi_clock_ns;
     uint8_t id[3]; /* the answer to 04h, or, with id4, to D3h */
     bool id4;
@@ -286,6 +287,8 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.give = give;
     s->link.reset = power_on_values;
     s->link.spi_clock_ns = chip->spi_clock_ns;
+    s->link.read_clock_ns = 150;
+    s->link.counts_from_reset = chip->counts_from_reset;
     s->link.strobe_ns = 15;
     s->link.reset_ns = 10000;
     if (o->column < 0 || o->row < 0 || o->column + o->width > chip->columns ||
@@ -300,8 +303,12 @@ static bool create(pmb_module *m, const struct chip *chip)
 
 static const struct chip st7735 = {
     .columns = 132, .rows = 162, .mount = MX | MY, .spi_clock_ns = 66, .id = {0x7C, 0x89, 0xF0}};
-static const struct chip st7789 = {
-    .columns = 240, .rows = 320, .inverted = true, .spi_clock_ns = 16, .id = {0x85, 0x85, 0x52}};
+static const struct chip st7789 = {.columns = 240,
+                                   .rows = 320,
+                                   .inverted = true,
+                                   .counts_from_reset = true,
+                                   .spi_clock_ns = 16,
+                                   .id = {0x85, 0x85, 0x52}};
 static const struct chip ili9341 = {.columns = 240,
                                     .rows = 320,
                                     .mount = MX,

@@ -77,7 +77,9 @@ static bool selected(const pmb_module *module, const struct link *link)
 
 static void check_clock(pmb_module *module, const struct link *link, uint64_t period)
 {
-    if (period < link->spi_clock_ns)
+    if (link->giving && period < link->read_clock_ns)
+        module_complain(module, "SDO is read faster than %u kHz", 1000000 / link->read_clock_ns);
+    else if (period < link->spi_clock_ns && !module->options.overclocked)
         module_complain(module, "SCL is faster than %u kHz", 1000000 / link->spi_clock_ns);
 }
 
@@ -108,7 +110,7 @@ static void shift_in(pmb_module *module, struct link *link, bool bit)
 static void spi_clock_rose(pmb_module *module, struct link *link)
 {
     const uint64_t now = module->bench->now;
-    if (!selected(module, link))
+    if (!selected(module, link) || link->lost)
         return;
     if (link->clock_rose)
         check_clock(module, link, now - link->clock_rose);
@@ -136,7 +138,7 @@ bool link_hears(const pmb_module *module, const struct net *sck, const struct ne
     const struct link *link = module->link;
     return link && (link->kind == LINK_SPI || link->kind == LINK_SPI3) &&
            module->pins[link->scl].net == sck && module->pins[link->sda].net == mosi &&
-           selected(module, link);
+           selected(module, link) && !link->lost;
 }
 
 void link_take_byte(pmb_module *module, uint8_t byte, unsigned clock_ns)
@@ -207,10 +209,23 @@ static bool shares_reset(const pmb_module *module, const struct link *link)
     return false;
 }
 
+/* Reset has ended. See "Interface" in docs/controllers/st7789.md. */
+static void begin_to_count(pmb_module *module, struct link *link)
+{
+    const bool serial = link->kind == LINK_SPI || link->kind == LINK_SPI3;
+    link->bits = 0;
+    link->lost = serial && link->counts_from_reset && !module->pins[link->cs].net &&
+                 !level(module, link->scl, true);
+    if (link->lost)
+        module_complain(module, "it has no CS and SCL rests low: it takes nothing (SPI mode 3)");
+}
+
 static void reset_changed(pmb_module *module, struct link *link, bool high)
 {
     const uint64_t now = module->bench->now;
     link->in_reset = !high;
+    if (high && link->reset_seen)
+        begin_to_count(module, link);
     if (!high) {
         if (link->used && shares_reset(module, link))
             module_complain(module, "loses its setup: the reset that it shares falls again");

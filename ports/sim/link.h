@@ -16,8 +16,10 @@ struct link {
     void (*reset)(pmb_module *module);              /* at the falling edge of RES */
     uint8_t addresses[2];                           /* I2C: those that the controller can have */
     unsigned i2c_clock_ns, spi_clock_ns;            /* shortest clock periods */
-    unsigned strobe_ns;                             /* shortest strobe pulse, and rest after it */
-    unsigned reset_ns;                              /* shortest reset pulse */
+    unsigned read_clock_ns;                         /* the same while SDO is read; 0: as above */
+    bool counts_from_reset; /* without CS it counts clocks from reset on: the clock rests high */
+    unsigned strobe_ns;     /* shortest strobe pulse, and rest after it */
+    unsigned reset_ns;      /* shortest reset pulse */
 
     /* Private. */
     enum link_kind kind;
@@ -31,6 +33,7 @@ struct link {
     uint64_t clock_rose, reset_fell, strobed;
     bool reset_seen, in_reset;
     bool used; /* bytes were taken since the last reset */
+    bool lost; /* no CS, and the clock rested low when reset ended: takes nothing */
 };
 
 /* Sets up the interface that the module's options ask for. False when the address is not possible.

@@ -145,6 +145,7 @@ pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *c
         .address = config->bus.address ? config->bus.address : config->controller->addresses[0],
         .bgr = config->bgr,
         .inverted = config->invert,
+        .overclocked = config->bus.overclock,
     };
     pmb_module *module = pmb_bench_place(bench, type, &options);
     if (!module)

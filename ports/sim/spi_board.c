@@ -1,5 +1,5 @@
-/* spi_board.c - the board's SPI units, mode 0: data changes while SCK is low, is taken when it
- * rises. */
+/* spi_board.c - the board's SPI units, modes 0 and 3: data changes while SCK is low, is taken when
+ * it rises. SCK rests low in mode 0 and high in mode 3. */
 #include "bench_parts.h"
 #include "link.h"
 
@@ -51,18 +51,30 @@ static void hand_over(pmb_bench *bench, const struct spi_unit *unit, uint8_t byt
     bench_pass(bench, (uint64_t)period * 8);
 }
 
-static uint8_t exchange(pmb_bench *bench, struct spi_unit *unit, uint8_t byte, unsigned period)
+static uint8_t exchange(pmb_bench *bench, struct spi_unit *unit, uint8_t byte, unsigned period,
+                        bool rests_high)
 {
     uint8_t in = 0;
     for (int bit = 7; bit >= 0; bit--) {
+        net_drive(&unit->sck, DRIVE_LOW);
         net_drive(&unit->mosi, byte >> bit & 1 ? DRIVE_HIGH : DRIVE_LOW);
         bench_pass(bench, period / 2);
         net_drive(&unit->sck, DRIVE_HIGH);
         bench_pass(bench, period - period / 2);
         in = (uint8_t)(in << 1 | unit->miso.net->level);
-        net_drive(&unit->sck, DRIVE_LOW);
     }
+    if (!rests_high)
+        net_drive(&unit->sck, DRIVE_LOW);
     return in;
+}
+
+/* A period of the clock, ns. */
+static unsigned period_of(const pmb_bus *bus, bool reads)
+{
+    uint32_t hertz = bus->hertz ? bus->hertz : DEFAULT_HERTZ;
+    if (reads && hertz > PMB_READ_HERTZ)
+        hertz = PMB_READ_HERTZ;
+    return 1000000000u / hertz;
 }
 
 /* Counts down to the next byte that is lost. */
@@ -80,8 +92,10 @@ pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint
     pmb_bench *bench = context;
     bench_alone(bench, "sends");
     struct spi_unit *unit = unit_of(bench, bus->unit);
-    const unsigned period = 1000000000u / (bus->hertz ? bus->hertz : DEFAULT_HERTZ);
+    const unsigned period = period_of(bus, in != NULL);
+    const bool rests_high = bus->mode != 0;
     const size_t through = bench_bytes_through(bench, count);
+    net_drive(&unit->sck, rests_high ? DRIVE_HIGH : DRIVE_LOW);
     const bool fast = !in && may_skip_edges(bench, unit);
     for (size_t i = 0; i < through; i++) {
         const uint8_t byte = out ? out[i] : 0;
@@ -90,9 +104,9 @@ pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint
         if (fast)
             hand_over(bench, unit, byte, period);
         else if (in)
-            in[i] = exchange(bench, unit, byte, period);
+            in[i] = exchange(bench, unit, byte, period, rests_high);
         else
-            (void)exchange(bench, unit, byte, period);
+            (void)exchange(bench, unit, byte, period, rests_high);
     }
     return through < count ? PMB_ERR_BUS : PMB_OK;
 }

@@ -3,6 +3,7 @@
 #include "pemble/number.h"
 #include "pemble/driver.h"
 #include "pemble/turn.h"
+#include "panel/speed.h"
 
 /* A text that grows in the caller's buffer; what has no room is dropped. */
 struct words {
@@ -120,14 +121,27 @@ enum {
 static pmb_status explain_speed(const PMB_FLASH pmb_panel_config *config, struct words *w)
 {
     const uint8_t kind = config->bus.kind->flags;
-    const uint16_t khz =
-        kind & PMB_HAS_I2C ? config->controller->i2c_khz : config->controller->spi_khz;
-    if (kind == SOFT || kind & PARALLEL || config->bus.hertz <= khz * 1000ul)
+    const PMB_FLASH pmb_controller *controller = config->controller;
+    const bool i2c = kind & PMB_HAS_I2C;
+    const bool fast =
+        i2c ? config->bus.hertz > controller->i2c_khz * 1000ul : pmb_spi_is_too_fast(config);
+    if (kind == SOFT || kind & PARALLEL || !fast)
         return PMB_OK;
     say(w, "bus.hertz is ");
     say_number(w, config->bus.hertz > INT32_MAX ? INT32_MAX : (int32_t)config->bus.hertz);
     say(w, ": the controller takes at most ");
-    say_number(w, khz * 1000l);
+    say_number(w, i2c ? controller->i2c_khz * 1000l : 1000000000l / controller->spi_cycle_ns);
+    say(w, i2c ? "" : ", unless bus.overclock is set");
+    return PMB_ERR_ARGUMENT;
+}
+
+static pmb_status explain_mode(const PMB_FLASH pmb_bus *bus, struct words *w)
+{
+    if (!(bus->kind->flags & SOFT) || pmb_spi_has_mode(bus))
+        return PMB_OK;
+    say(w, "bus.mode is ");
+    say_number(w, bus->mode);
+    say(w, ": it is 0 or 3");
     return PMB_ERR_ARGUMENT;
 }
 
@@ -184,6 +198,8 @@ static pmb_status explain_bus(const PMB_FLASH pmb_panel_config *config, const pm
     pmb_status status = explain_address(config, w);
     if (status == PMB_OK)
         status = explain_speed(config, w);
+    if (status == PMB_OK)
+        status = explain_mode(&config->bus, w);
     const char *pin = missing_pin(&config->bus);
     if (status == PMB_OK && pin) {
         say(w, pin);

@@ -32,7 +32,7 @@ const PMB_FLASH pmb_controller pmb_gc9a01 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_khz = 62500,
+    .spi_cycle_ns = 10,
     .reset_low_us = 20,   /* data sheet: at least 10 us */
     .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
 };

@@ -13,7 +13,7 @@ const PMB_FLASH pmb_controller pmb_il91874 = {
     .glasses = &glass,
     .glass_count = 1,
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_khz = 10000,
+    .spi_cycle_ns = 100,
     .reset_low_us = 1000, /* data sheet: at least 50 us */
     .reset_wait_ms = 10,
 };

@@ -134,7 +134,7 @@ const PMB_FLASH pmb_controller pmb_pcd8544 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI,
-    .spi_khz = 4000,
+    .spi_cycle_ns = 250,
     .reset_low_us = 1, /* data sheet: at least 100 ns */
     .reset_wait_ms = 1,
 };

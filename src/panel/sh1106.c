@@ -34,7 +34,7 @@ const PMB_FLASH pmb_controller pmb_sh1106 = {
     .buses = PMB_HAS_I2C | PMB_HAS_SPI | PMB_HAS_SPI3,
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
-    .spi_khz = 4000,
+    .spi_cycle_ns = 250,
     .reset_low_us = 20, /* data sheet: at least 10 us */
     .reset_wait_ms = 1,
 };

@@ -1,5 +1,6 @@
-/* soft_spi.c - SPI on any pins, bit by bit: mode 0, with a data/command pin or with nine bits. */
+/* soft_spi.c - SPI on any pins, bit by bit, with a data/command pin or with nine bits. */
 #include "pemble/driver.h"
+#include "panel/speed.h"
 
 static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
@@ -7,7 +8,7 @@ static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port
     const uint8_t needed = bus->data_command == PMB_PIN_NONE ? PMB_HAS_SPI3 : PMB_HAS_SPI;
     if (!port->pin_write || !(config->controller->buses & needed))
         return PMB_ERR_UNSUPPORTED;
-    if (bus->clock == PMB_PIN_NONE || bus->data == PMB_PIN_NONE)
+    if (bus->clock == PMB_PIN_NONE || bus->data == PMB_PIN_NONE || !pmb_spi_has_mode(bus))
         return PMB_ERR_ARGUMENT;
     return PMB_OK;
 }
@@ -15,17 +16,30 @@ static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port
 static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     pmb_pin_set(port, config->bus.select, true);
-    pmb_pin_set(port, config->bus.clock, false);
+    pmb_pin_set(port, config->bus.clock, config->bus.mode != 0);
     pmb_pin_set(port, config->bus.data_command, true);
 }
 
-static void send_bit(const pmb_panel *panel, bool bit)
+/* Sets the clock, and waits for half of its period where a speed is configured. */
+static void set_clock(const pmb_panel *panel, bool high)
 {
     const PMB_FLASH pmb_bus *bus = &panel->config->bus;
     const pmb_port *port = panel->port;
-    port->pin_write(port->context, bus->data, bit);
-    port->pin_write(port->context, bus->clock, true);
-    port->pin_write(port->context, bus->clock, false);
+    port->pin_write(port->context, bus->clock, high);
+    if (bus->hertz)
+        port->wait_us(port->context, (500000 + bus->hertz - 1) / bus->hertz);
+}
+
+/* Ends at the clock's rest: after the falling edge in mode 0, after the rising one in mode 3. */
+static void send_bit(const pmb_panel *panel, bool bit)
+{
+    const PMB_FLASH pmb_bus *bus = &panel->config->bus;
+    if (bus->mode)
+        set_clock(panel, false);
+    panel->port->pin_write(panel->port->context, bus->data, bit);
+    set_clock(panel, true);
+    if (!bus->mode)
+        set_clock(panel, false);
 }
 
 static void phase(const pmb_panel *panel, bool data, const uint8_t *bytes, size_t count)
@@ -64,9 +78,12 @@ static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, 
     for (; count > 0; count--, reply++) {
         *reply = 0;
         for (uint8_t bit = 0; bit < 8; bit++) {
-            port->pin_write(port->context, bus->clock, true);
+            if (bus->mode)
+                set_clock(panel, false);
+            set_clock(panel, true);
             *reply = (uint8_t)(*reply << 1 | port->pin_read(port->context, bus->data_in));
-            port->pin_write(port->context, bus->clock, false);
+            if (!bus->mode)
+                set_clock(panel, false);
         }
     }
     pmb_pin_set(port, bus->select, true);

@@ -1,14 +1,16 @@
 /* spi.c - hardware SPI: with a data/command pin, or with nine bits, the first of which says it. */
 #include "pemble/options.h"
 #include "pemble/driver.h"
+#include "panel/speed.h"
 
 static pmb_status check_unit(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
+    const PMB_FLASH pmb_bus *bus = &config->bus;
     if (PMB_NO_CHECKS)
         return PMB_OK;
-    if (!port->spi || !port->pin_write)
+    if (!port->spi || !port->pin_write || (PMB_PLAIN_PANELS && bus->mode))
         return PMB_ERR_UNSUPPORTED;
-    return config->bus.hertz > config->controller->spi_khz * 1000ul ? PMB_ERR_ARGUMENT : PMB_OK;
+    return pmb_spi_has_mode(bus) && !pmb_spi_is_too_fast(config) ? PMB_OK : PMB_ERR_ARGUMENT;
 }
 
 static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
@@ -22,6 +24,9 @@ static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     pmb_pin_set(port, config->bus.select, true);
     pmb_pin_set(port, config->bus.data_command, true);
+    /* Without a select line, the edge that brings the clock to rest would count as a bit later. */
+    if (!PMB_PLAIN_PANELS && config->bus.mode && port->spi)
+        (void)port->spi(port->context, &config->bus, NULL, NULL, 0);
 }
 
 /* The command, and then the data. */

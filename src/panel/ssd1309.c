@@ -34,7 +34,7 @@ const PMB_FLASH pmb_controller pmb_ssd1309 = {
     .buses = PMB_HAS_I2C | PMB_HAS_SPI | PMB_HAS_SPI3,
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
-    .spi_khz = 10000,
+    .spi_cycle_ns = 100,
     .reset_low_us = 10, /* data sheet: at least 3 us */
     .reset_wait_ms = 1,
 };

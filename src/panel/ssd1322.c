@@ -47,7 +47,7 @@ const PMB_FLASH pmb_controller pmb_ssd1322 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_khz = 10000,
+    .spi_cycle_ns = 100,
     .reset_low_us = 200, /* data sheet: at least 100 us */
     .reset_wait_ms = 1,
 };

@@ -45,7 +45,7 @@ const PMB_FLASH pmb_controller pmb_ssd1331 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_khz = 6600,
+    .spi_cycle_ns = 150,
     .reset_low_us = 10, /* data sheet: at least 3 us */
     .reset_wait_ms = 1,
 };

@@ -48,7 +48,7 @@ const PMB_FLASH pmb_controller pmb_ssd1351 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_khz = 20000,
+    .spi_cycle_ns = 50,
     .reset_low_us = 10, /* data sheet: at least 2 us */
     .reset_wait_ms = 1,
 };

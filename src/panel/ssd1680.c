@@ -19,7 +19,7 @@ const PMB_FLASH pmb_controller pmb_ssd1680 = {
     .glasses = glasses,
     .glass_count = 2,
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_khz = 20000,
+    .spi_cycle_ns = 50,
     .reset_low_us = 10000,
     .reset_wait_ms = 10,
 };
@@ -31,7 +31,7 @@ const PMB_FLASH pmb_controller pmb_ssd1680_red = {
     .glasses = glasses,
     .glass_count = 2,
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_khz = 20000,
+    .spi_cycle_ns = 50,
     .reset_low_us = 10000,
     .reset_wait_ms = 10,
 };

@@ -28,7 +28,7 @@ const PMB_FLASH pmb_controller pmb_st7565 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI,
-    .spi_khz = 10000,
+    .spi_cycle_ns = 100,
     .reset_low_us = 10, /* data sheet: at least 1 us */
     .reset_wait_ms = 1,
 };

@@ -21,7 +21,7 @@ const PMB_FLASH pmb_controller pmb_st7735 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_PARALLEL_8080,
-    .spi_khz = 15000,
+    .spi_cycle_ns = 66,
     .reset_low_us = 20,   /* data sheet: at least 10 us */
     .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
 };

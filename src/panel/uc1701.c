@@ -30,7 +30,7 @@ const PMB_FLASH pmb_controller pmb_uc1701 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI,
-    .spi_khz = 10000,
+    .spi_cycle_ns = 100,
     .reset_low_us = 10, /* data sheet: at least 3 us */
     .reset_wait_ms = 6, /* data sheet: 5 ms */
 };

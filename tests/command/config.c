@@ -40,7 +40,7 @@ static void wrong_values_are_named(void **state)
         {PANEL "[bus]\naddress = 0x20\n", "can only have 0x3c or 0x3d"},
         {PANEL "[bus]\naddress = 0x79\n", "an odd number above 0x77 is no address"},
         {PANEL "[bus]\nspeed = 400\n", "bad.ini:5: [bus] speed = 400: possible is"},
-        {PANEL "[bus]\nspeed = 3MHz\n", "takes at most 400 kHz"},
+        {PANEL "[bus]\nspeed = 3MHz\n", "allows at most 400 kHz"},
         {PANEL "[bus]\nspeed = 200MHz\n", "bad.ini:5: [bus] speed = 200MHz: at most 100 MHz"},
         {PANEL "[bus]\nspeed = 20Hz\n", "bad.ini:5: [bus] speed = 20Hz: at least 1 kHz"},
         {PANEL "[pins]\nreset = yes\n", "bad.ini:5: [pins] reset = yes: possible is none, or"},

@@ -75,7 +75,7 @@ static void parameters_of_a_tft_are_data(void **state)
                                        .detail = &detail,
                                        .memory = {8, 8},
                                        .buses = PMB_HAS_SPI,
-                                       .spi_khz = 10000};
+                                       .spi_cycle_ns = 100};
     const pmb_panel_config config = {
         .controller = &own,
         .size = {8, 8},

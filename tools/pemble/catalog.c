@@ -72,7 +72,7 @@ static const struct known_module modules[] = {
      "GND VCC SCL SDA RES DC CS BLK", NULL},
     {"tft-1.8", "st7735", "size=128x160 type=spi", "3.3 or 5", "LED SCK SDA A0 RESET CS GND VCC",
      "VCC GND CS RESET A0 SDA SCK LED"},
-    {"tft-1.3", "st7789", "size=240x240 type=spi", "3.3", "GND VCC SCL SDA RES DC BLK",
+    {"tft-1.3", "st7789", "size=240x240 type=spi mode=3", "3.3", "GND VCC SCL SDA RES DC BLK",
      "GND VCC SCL SDA RES DC CS BLK"},
     {"tft-1.69", "st7789", "size=240x280 type=spi", "3.3", "GND VCC SCL SDA RES DC CS BLK", NULL},
     {"tft-1.14", "st7789", "size=135x240 type=spi", "3.3", "GND VCC SCL SDA RES DC CS BLK", NULL},

@@ -2,6 +2,7 @@
  * nothing is said, and whether it all fits together. */
 #include "config.h"
 
+#include <limits.h>
 #include <stdio.h>
 #include <string.h>
 #include "command.h"
@@ -379,21 +380,33 @@ static void check_address(struct panel_setup *panel, struct entries *entries)
                     panel->known->title, controller->addresses[0], controller->addresses[1]);
 }
 
+static bool is_serial_with_clock(const pmb_bus *bus)
+{
+    return bus->kind == &pmb_spi || bus->kind == &pmb_spi3 || bus->kind == &pmb_soft_spi;
+}
+
 static void check_bus(struct panel_setup *panel, struct entries *entries, const struct board *board)
 {
     const pmb_controller *controller = panel->config.controller;
     const pmb_bus *bus = &panel->config.bus;
-    const unsigned most = bus->kind == &pmb_i2c ? controller->i2c_khz : controller->spi_khz;
+    const bool i2c = bus->kind == &pmb_i2c;
+    const unsigned most = i2c                        ? controller->i2c_khz
+                          : controller->spi_cycle_ns ? 1000000u / controller->spi_cycle_ns
+                                                     : UINT_MAX;
     if (!strstr(controller_buses(panel->known), panel->type))
         entry_error(entries, line_of(entries, panel, "bus", "type"),
                     "[bus] type = %s: the %s has only %s", panel->type, panel->known->title,
                     controller_buses(panel->known));
-    else if (bus->hertz > most * 1000u && bus->kind != &pmb_parallel8)
+    else if (bus->hertz / 1000 > most && bus->kind != &pmb_parallel8 && !bus->overclock)
         entry_error(entries, line_of(entries, panel, "bus", "speed"),
-                    "[bus] speed: the %s takes at most %u kHz on %s", panel->known->title, most,
-                    panel->type);
-    const char *unit = bus->kind == &pmb_i2c ? "i2c" : "spi";
-    const bool hardware = bus->kind == &pmb_i2c || bus->kind == &pmb_spi || bus->kind == &pmb_spi3;
+                    "[bus] speed: the data sheet of the %s allows at most %u kHz on %s%s",
+                    panel->known->title, most, panel->type,
+                    i2c ? "" : "; overclock = yes allows more");
+    else if (bus->mode && !is_serial_with_clock(bus))
+        entry_error(entries, line_of(entries, panel, "bus", "mode"),
+                    "[bus] mode = %u: %s has no SPI mode", bus->mode, panel->type);
+    const char *unit = i2c ? "i2c" : "spi";
+    const bool hardware = i2c || bus->kind == &pmb_spi || bus->kind == &pmb_spi3;
     if (hardware && !board_unit(board, unit, bus->unit))
         entry_error(entries, line_of(entries, panel, "bus", "unit"),
                     "[bus] unit = %u: the %s has no %s unit of that number", bus->unit,

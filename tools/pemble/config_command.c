@@ -61,6 +61,10 @@ static void print_bus(const pmb_bus *bus, const char *name)
         printf("        .address = 0x%02X,\n", bus->address);
     if (bus->hertz)
         printf("        .hertz = %lu,\n", (unsigned long)bus->hertz);
+    if (bus->mode)
+        printf("        .mode = %u,\n", bus->mode);
+    if (bus->overclock)
+        printf("        .overclock = true,\n");
     print_bus_pin(".select", bus->select);
     print_bus_pin(".data_command", bus->data_command);
     print_bus_pin(".clock", bus->clock);

@@ -225,6 +225,24 @@ static bool read_speed(struct reading *r)
     return false;
 }
 
+static bool read_mode(struct reading *r)
+{
+    long mode;
+    if (!number(r->value, 0, 3, &mode) || (mode != 0 && mode != 3))
+        return false;
+    r->panel->config.bus.mode = mode ? 3 : 0;
+    return true;
+}
+
+static bool read_overclock(struct reading *r)
+{
+    bool overclock;
+    if (!yes_or_no(r->value, &overclock))
+        return false;
+    r->panel->config.bus.overclock = overclock;
+    return true;
+}
+
 static bool read_pin(struct reading *r)
 {
     const enum signal signal = signal_named(r->key);
@@ -333,6 +351,8 @@ static const struct key keys[] = {
     {"bus", "unit", read_unit, "0 to 3"},
     {"bus", "address", read_address, "0x08 to 0x77, the 7-bit form"},
     {"bus", "speed", read_speed, "a number with Hz, kHz or MHz, such as 400kHz"},
+    {"bus", "mode", read_mode, "0 (the clock rests low) or 3 (it rests high)"},
+    {"bus", "overclock", read_overclock, "yes or no"},
     {"board", "mcu", read_before, NULL},
     {"faults", "mute", read_mute, "yes or no"},
     {"faults", "swap", read_swap, "two wires of " WIRES},
