@@ -30,11 +30,17 @@ extern const PMB_FLASH pmb_controller pmb_ssd1331; /* 96x64 */
 extern const PMB_FLASH pmb_controller pmb_ssd1351; /* 128x128 */
 
 /* colour TFT; memory in pixels */
-extern const PMB_FLASH pmb_controller pmb_st7735;  /* 132x162 */
-extern const PMB_FLASH pmb_controller pmb_st7789;  /* 240x320 */
-extern const PMB_FLASH pmb_controller pmb_ili9341; /* 240x320 */
-extern const PMB_FLASH pmb_controller pmb_ili9488; /* 320x480 */
-extern const PMB_FLASH pmb_controller pmb_gc9a01;  /* 240x240 */
+extern const PMB_FLASH pmb_controller pmb_st7735;   /* 132x162, or less by a strap */
+extern const PMB_FLASH pmb_controller pmb_ili9163c; /* 132x162, or less by a strap */
+extern const PMB_FLASH pmb_controller pmb_gc9107;   /* 128x160 */
+extern const PMB_FLASH pmb_controller pmb_gc9a01;   /* 240x240 */
+extern const PMB_FLASH pmb_controller pmb_st7789;   /* 240x320 */
+extern const PMB_FLASH pmb_controller pmb_ili9341;  /* 240x320 */
+extern const PMB_FLASH pmb_controller pmb_ili9342c; /* 320x240 */
+extern const PMB_FLASH pmb_controller pmb_ili9486;  /* 320x480 */
+extern const PMB_FLASH pmb_controller pmb_ili9488;  /* 320x480 */
+extern const PMB_FLASH pmb_controller pmb_st7796s;  /* 320x480 */
+extern const PMB_FLASH pmb_controller pmb_hx8357d;  /* 320x480 */
 
 /* e-paper, black and white; _red also has a second ink; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_ssd1680;     /* 160x296 */

@@ -51,9 +51,11 @@ pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t com
                                const uint8_t *parameters, size_t count);
 
 /*
- * Sends a list of commands, such as a setup: for each its number of bytes (1 to 255), then these; 0
- * ends the list. With pmb_send_setup and `as_data`, what follows the first byte of each is data.
+ * Sends a list of commands, such as a setup: for each its number of bytes (1 to 254), then these; 0
+ * ends the list. PMB_LIST_PAUSE and a byte between two commands are a pause of so many
+ * milliseconds. With pmb_send_setup and `as_data`, what follows the first byte of each is data.
  */
+#define PMB_LIST_PAUSE 255
 pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list);
 pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH uint8_t *list);
 

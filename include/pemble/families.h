@@ -13,13 +13,16 @@
 
 PMB_BEGIN_C
 
-/* A glass that is sold with a controller: its size and where its top left pixel lies in memory. */
+/* A glass that is sold with a controller: its size and where its top left pixel lies in memory. Of
+ * several with one size the first is the usual one; pmb_family_dcs takes the one at the configured
+ * offset. */
 typedef struct pmb_glass {
     pmb_size size;
     pmb_point offset;
-    uint8_t com;                    /* pmb_com_layout, where the family has one */
-    const PMB_FLASH uint8_t *extra; /* commands for this glass, as in a setup list; or NULL */
-    bool round;                     /* a disc: its corners cannot be seen */
+    uint8_t com;                 /* pmb_com_layout, where the family has one */
+    const PMB_FLASH void *extra; /* the family's own: for pages a setup list, for pmb_family_dcs a
+                                    pmb_dcs_glass; or PMB_NO_TABLE */
+    bool round;                  /* a disc: its corners cannot be seen */
 } pmb_glass;
 
 /* What a family does for a panel. `plan` is called before the panel is open, all others afterwards.
@@ -62,6 +65,7 @@ struct pmb_controller {
 #define PMB_HAS_SPI3          0x04 /* nine bits, hardware or soft */
 #define PMB_HAS_PARALLEL_8080 0x08 /* WR and RD, active low */
 #define PMB_HAS_PARALLEL_6800 0x10 /* E, active high, and R/W */
+#define PMB_HAS_SPI16         0x20 /* SPI into shift registers in front of a 16-bit bus */
 
 /* How a controller's outputs run on the glasses that it is sold with: what it must be told for a
  * picture that is not turned. */
@@ -80,9 +84,8 @@ extern const PMB_FLASH pmb_family pmb_family_lcd_pages; /* 1 is dark; A2h/A3h bi
                                                            sleeps with A5h */
 
 typedef struct pmb_paged {
-    /* Sent after reset, with the display off: for each command its number of bytes, at most
-     * 20, then these; 0 ends the list. What depends on the glass (multiplex ratio, COM pins) is
-     * sent after it. */
+    /* Sent after reset, with the display off: a list as pmb_send_list (driver.h) takes it. What
+     * depends on the glass (multiplex ratio, COM pins) is sent after it. */
     const PMB_FLASH uint8_t *setup;
     uint8_t contrast;      /* the usual one, register 81h */
     uint8_t contrast_most; /* the largest: 255, or 63 */
@@ -127,13 +130,20 @@ typedef struct pmb_windowed {
 extern const PMB_FLASH pmb_family pmb_family_dcs;
 
 typedef struct pmb_dcs {
-    const PMB_FLASH uint8_t *setup; /* after sleep out, a list as above; or NULL */
+    const PMB_FLASH uint8_t *setup; /* before sleep out, a list as above; or NULL */
     uint8_t mount;                  /* PMB_MOUNT_... */
     bool bgr;                       /* the usual glass has red and blue the other way round */
     bool inverted;                  /* the usual glass shows the inverse */
     bool wide_on_spi;               /* 18 bits a pixel on SPI, from RGB565 */
     uint32_t id, other_id;          /* that can be read, 24 bits; 0: there is none */
 } pmb_dcs;
+
+/* What a glass has in place of what is usual for its controller. */
+typedef struct pmb_dcs_glass {
+    pmb_size memory;                /* that a strap of the chip chooses; {0, 0}: the controller's */
+    bool bgr, inverted;             /* as in pmb_dcs */
+    const PMB_FLASH uint8_t *setup; /* sent after the controller's, a list as above; or NULL */
+} pmb_dcs_glass;
 
 /* E-paper controllers SSD168x, and UC81xx and its kin. */
 extern const PMB_FLASH pmb_family pmb_family_ssd168x;

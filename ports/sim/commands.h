@@ -4,13 +4,14 @@
 
 #include "module.h"
 
-/* Commands first .. last have that many parameters. A list ends with parameters = -1. */
+/* Commands first .. last have that many parameters; ANY: however many come. A list ends with
+ * parameters = -1. */
 struct command_shape {
     uint8_t first, last;
     int8_t parameters;
 };
 
-enum { MOST_PARAMETERS = 16 };
+enum { MOST_PARAMETERS = 16, ANY_PARAMETERS = 127 };
 
 struct commands {
     const struct command_shape *shapes;

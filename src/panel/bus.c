@@ -67,6 +67,10 @@ pmb_status pmb_send_setup(const pmb_panel *panel, bool as_data, const PMB_FLASH 
     uint8_t part[LONGEST], left;
     pmb_status status = PMB_OK;
     while (status == PMB_OK && (left = *list++) != 0) {
+        if (left == PMB_LIST_PAUSE) {
+            pmb_wait_ms(panel, *list++);
+            continue;
+        }
         bool begun = false; /* a command that is longer goes on in further parts */
         do {
             uint8_t count = 0;

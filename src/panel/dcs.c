@@ -4,8 +4,10 @@
 
 /* MIPI DCS 1.02, section 6. */
 enum {
+    SOFT_RESET = 0x01,
     ENTER_SLEEP = 0x10,
     EXIT_SLEEP = 0x11,
+    NORMAL_MODE = 0x13,
     INVERT_OFF = 0x20, /* + 1: on */
     DISPLAY_OFF = 0x28,
     DISPLAY_ON = 0x29,
@@ -20,7 +22,8 @@ enum {
     MODE_RIGHT = 0x40,
     MODE_SWAP = 0x20,
     MODE_BGR = 0x08,
-    SLEEP_WAIT_MS = 120 /* between sleep in and out */
+    SLEEP_WAIT_MS = 120, /* between sleep in and out */
+    RESET_WAIT_MS = 120  /* after a reset, when it was not asleep */
 };
 
 enum { ASLEEP, AWAKE };
@@ -28,6 +31,45 @@ enum { ASLEEP, AWAKE };
 static const PMB_FLASH pmb_dcs *detail_of(const pmb_panel *panel)
 {
     return (const PMB_FLASH pmb_dcs *)panel->config->controller->detail;
+}
+
+/* The glass of the configured size, and if there are several, the one at the configured offset. */
+static const PMB_FLASH pmb_dcs_glass *glass_of(const pmb_panel *panel)
+{
+    const PMB_FLASH pmb_controller *controller = panel->config->controller;
+    const PMB_FLASH pmb_offset *offset = &panel->config->offset;
+    const PMB_FLASH pmb_glass *glass = pmb_known_glass(panel->config);
+    for (uint8_t i = 0; i < controller->glass_count && offset->given; i++) {
+        const PMB_FLASH pmb_glass *other = &controller->glasses[i];
+        if (other->size.w == panel->config->size.w && other->size.h == panel->config->size.h &&
+            other->offset.x == offset->x && other->offset.y == offset->y)
+            glass = other;
+    }
+    return glass ? (const PMB_FLASH pmb_dcs_glass *)glass->extra : PMB_NO_TABLE;
+}
+
+static bool is_bgr(const pmb_panel *panel)
+{
+    const PMB_FLASH pmb_dcs_glass *glass = glass_of(panel);
+    return panel->config->bgr != (glass ? glass->bgr : detail_of(panel)->bgr);
+}
+
+static bool is_inverted(const pmb_panel *panel)
+{
+    const PMB_FLASH pmb_dcs_glass *glass = glass_of(panel);
+    return glass ? glass->inverted : detail_of(panel)->inverted;
+}
+
+/* Mirrored, the memory counts from its other end, and the strap says where that is. */
+static void mirror_offset(pmb_panel *panel)
+{
+    const PMB_FLASH pmb_dcs_glass *glass = glass_of(panel);
+    const pmb_size most = panel->config->controller->memory;
+    pmb_mirror_offset(panel, PMB_TURN_RIGHT | PMB_TURN_BOTTOM);
+    if (glass && glass->memory.w && panel->remap & PMB_TURN_RIGHT)
+        panel->offset.x = (int16_t)(panel->offset.x - (most.w - glass->memory.w));
+    if (glass && glass->memory.h && panel->remap & PMB_TURN_BOTTOM)
+        panel->offset.y = (int16_t)(panel->offset.y - (most.h - glass->memory.h));
 }
 
 static pmb_status set(const pmb_panel *panel, uint8_t byte, uint8_t parameter)
@@ -46,7 +88,7 @@ static pmb_status plan(pmb_panel *panel)
 {
     const PMB_FLASH pmb_panel_config *config = panel->config;
     pmb_leave_to_controller(panel, PMB_TURN_SWAP | PMB_TURN_RIGHT | PMB_TURN_BOTTOM);
-    pmb_mirror_offset(panel, PMB_TURN_RIGHT | PMB_TURN_BOTTOM);
+    mirror_offset(panel);
     panel->format = config->format ? config->format : &pmb_rgb565;
     pmb_plan_frame(panel, 1, 1);
     if (panel->format->planes != 1 || panel->format->rows_per_line != 1 ||
@@ -64,8 +106,7 @@ static pmb_status plan(pmb_panel *panel)
 
 static pmb_status set_mode(const pmb_panel *panel)
 {
-    const PMB_FLASH pmb_dcs *detail = detail_of(panel);
-    const uint8_t turned = panel->remap ^ detail->mount;
+    const uint8_t turned = panel->remap ^ detail_of(panel)->mount;
     uint8_t mode = 0;
     if (turned & PMB_TURN_BOTTOM)
         mode |= MODE_BOTTOM;
@@ -73,7 +114,7 @@ static pmb_status set_mode(const pmb_panel *panel)
         mode |= MODE_RIGHT;
     if (turned & PMB_TURN_SWAP)
         mode |= MODE_SWAP;
-    if (panel->config->bgr != detail->bgr)
+    if (is_bgr(panel))
         mode |= MODE_BGR;
     return set(panel, ADDRESS_MODE, mode);
 }
@@ -107,13 +148,33 @@ static pmb_status clear(const pmb_panel *panel)
     return status == PMB_OK ? pmb_send_repeated(panel, 0, bytes) : status;
 }
 
+/* Without a reset pin the controller may be in any state, awake and with a picture. */
+static pmb_status reset_by_command(const pmb_panel *panel)
+{
+    pmb_status status = pmb_send_single(panel, SOFT_RESET);
+    pmb_wait_ms(panel, RESET_WAIT_MS);
+    if (status == PMB_OK)
+        status = pmb_send_single(panel, DISPLAY_OFF);
+    return status == PMB_OK ? pmb_send_single(panel, NORMAL_MODE) : status;
+}
+
+static pmb_status send_setup(const pmb_panel *panel, const PMB_FLASH uint8_t *setup)
+{
+    return setup ? pmb_send_setup(panel, true, setup) : PMB_OK;
+}
+
 static pmb_status start(pmb_panel *panel)
 {
+    const PMB_FLASH pmb_dcs_glass *glass = glass_of(panel);
+    pmb_status status = panel->config->reset == PMB_PIN_NONE ? reset_by_command(panel) : PMB_OK;
     panel->state = ASLEEP;
-    pmb_status status = pmb_send_single(panel, EXIT_SLEEP);
+    if (status == PMB_OK)
+        status = send_setup(panel, detail_of(panel)->setup);
+    if (status == PMB_OK && glass)
+        status = send_setup(panel, glass->setup);
+    if (status == PMB_OK)
+        status = pmb_send_single(panel, EXIT_SLEEP);
     pmb_wait_ms(panel, SLEEP_WAIT_MS);
-    if (status == PMB_OK && detail_of(panel)->setup)
-        status = pmb_send_setup(panel, true, detail_of(panel)->setup);
     if (status == PMB_OK)
         status = set(panel, PIXEL_FORMAT, is_wide(panel) ? PIXELS_18 : PIXELS_16);
     if (status == PMB_OK)
@@ -200,7 +261,7 @@ static pmb_status contrast(pmb_panel *panel, uint8_t value)
 
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
-    return pmb_send_single(panel, (uint8_t)(INVERT_OFF | (inverted != detail_of(panel)->inverted)));
+    return pmb_send_single(panel, (uint8_t)(INVERT_OFF | (inverted != is_inverted(panel))));
 }
 
 static pmb_status show(pmb_panel *panel, bool on)

@@ -48,7 +48,7 @@ pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t 
         (uint8_t)(PAGED_COM_SCAN | (turned & PMB_TURN_BOTTOM ? 8 : 0)), PAGED_START_LINE};
     pmb_status status = pmb_send_list(panel, paged->setup);
     if (status == PMB_OK && glass && glass->extra)
-        status = pmb_send_list(panel, glass->extra);
+        status = pmb_send_list(panel, (const PMB_FLASH uint8_t *)glass->extra);
     if (status == PMB_OK)
         status = pmb_send_command(panel, more, count);
     if (status == PMB_OK)

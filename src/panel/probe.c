@@ -110,36 +110,62 @@ static pmb_status probe_i2c(pmb_probe *probe, const PMB_FLASH pmb_panel_config *
 
 /* ---- IDs of TFT controllers: docs/controllers, "Reading the ID" ---- */
 
-static const char *name_of(uint8_t command, uint32_t id)
+/* How an ID is asked for; in this order. */
+enum { BY_04, BY_D3, BY_D3_AFTER_FB, BY_D0, WAYS };
+
+static const char *name_of(uint8_t way, uint32_t id)
 {
-    const bool all = command == 0x04; /* else D3h */
-    switch (id) {
-    case 0x7C89F0:
-    case 0x5C89F0:
-        return all ? "ST7735" : NULL;
-    case 0x858552:
-        return all ? "ST7789" : NULL;
-    case 0x009A01:
-        return all ? "GC9A01" : NULL;
-    case 0x009341:
-        return all ? NULL : "ILI9341";
-    case 0x009488:
-        return all ? NULL : "ILI9488";
-    default:
-        return NULL;
-    }
+    static const struct {
+        uint32_t id;
+        const char *name;
+        uint8_t ways; /* a bit each */
+    } known[] = {
+        {0x7C89F0, "ST7735", 1 << BY_04},
+        {0x5C89F0, "ST7735", 1 << BY_04},
+        {0x858552, "ST7789", 1 << BY_04},
+        {0x009A01, "GC9A01", 1 << BY_04},
+        {0x009107, "GC9107", 1 << BY_04},
+        {0x548066, "ILI9163C", 1 << BY_04},
+        {0x009341, "ILI9341", 1 << BY_D3},
+        {0x009342, "ILI9342C", 1 << BY_D3},
+        {0x007796, "ST7796S", 1 << BY_D3},
+        {0x009486, "ILI9486", 1 << BY_D3 | 1 << BY_D3_AFTER_FB},
+        {0x009488, "ILI9488", 1 << BY_D3 | 1 << BY_D3_AFTER_FB},
+        {0x990000, "HX8357D", 1 << BY_D0},
+    };
+    for (uint8_t i = 0; i < sizeof known / sizeof known[0]; i++)
+        if (known[i].id == id && known[i].ways & 1 << way)
+            return known[i].name;
+    return NULL;
 }
 
-/* The three bytes that answer a command. On serial buses 04h has one dummy clock, D3h a dummy byte.
- */
-static bool read_id(const pmb_panel *panel, uint8_t command, uint32_t *id)
+/* ILI9488 data sheet, FBh: on serial buses one parameter is read, and this chooses which. */
+static bool read_one_by_one(const pmb_panel *panel, uint32_t *id)
+{
+    *id = 0;
+    for (uint8_t i = 0; i <= 3; i++) {
+        const uint8_t choice = (uint8_t)(i < 3 ? 0x81 + i : 0); /* 0: as it was */
+        uint8_t byte = 0;
+        if (pmb_send_parameters(panel, true, 0xFB, &choice, 1) != PMB_OK ||
+            (i < 3 && !reads(panel, 0xD3, &byte, 1)))
+            return false;
+        if (i < 3)
+            *id = *id << 8 | byte;
+    }
+    return true;
+}
+
+/* The three bytes that answer. On serial buses 04h has one dummy clock, the others a dummy byte. */
+static bool read_id(const pmb_panel *panel, uint8_t way, uint32_t *id)
 {
     uint8_t b[4];
-    if (!reads(panel, command, b, sizeof b))
+    const bool serial = panel->config->bus.kind->flags & (PMB_HAS_SPI | PMB_HAS_SPI3);
+    if (way == BY_D3_AFTER_FB)
+        return serial && read_one_by_one(panel, id);
+    if (!reads(panel, way == BY_04 ? 0x04 : way == BY_D3 ? 0xD3 : 0xD0, b, sizeof b))
         return false;
     const uint32_t all = (uint32_t)b[0] << 24 | (uint32_t)b[1] << 16 | (uint32_t)b[2] << 8 | b[3];
-    const bool serial = panel->config->bus.kind->flags & (PMB_HAS_SPI | PMB_HAS_SPI3);
-    *id = command == 0x04 && serial ? all << 1 >> 8 : all & 0xFFFFFF;
+    *id = way == BY_04 && serial ? all << 1 >> 8 : all & 0xFFFFFF;
     return true;
 }
 
@@ -149,20 +175,17 @@ static bool is_own_id(const pmb_probe *probe, const PMB_FLASH pmb_controller *co
     return probe->id && (probe->id == detail->id || probe->id == detail->other_id);
 }
 
-/* Reads the ID with 04h, then with D3h. False when nothing can be read, or nothing was. */
+/* Asks for the ID in every way. False when nothing can be read, or nothing was. */
 static bool identify(pmb_probe *probe, const pmb_panel *panel)
 {
     probe->name = NULL;
     probe->id = 0;
-    for (uint8_t i = 0; i < 2; i++) {
-        const uint8_t command = i == 0 ? 0x04 : 0xD3;
+    for (uint8_t way = 0; way < WAYS; way++) {
         uint32_t id;
-        if (!read_id(panel, command, &id))
-            return false;
-        if (id != 0 && id != 0xFFFFFF) {
-            probe->id = id;
-            probe->name = name_of(command, id);
-        }
+        if (!read_id(panel, way, &id) || id == 0 || id == 0xFFFFFF)
+            continue;
+        probe->id = id;
+        probe->name = name_of(way, id);
         if (probe->name || is_own_id(probe, panel->config->controller))
             return true;
     }

@@ -13,6 +13,9 @@ static const PMB_FLASH pmb_glass glasses[] = {
     {{240, 280}, {0, 20}, PMB_COM_USUAL, PMB_NO_TABLE, false},
     {{135, 240}, {52, 40}, PMB_COM_USUAL, PMB_NO_TABLE, false},
     {{240, 320}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{170, 320}, {35, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{172, 320}, {34, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{76, 284}, {82, 18}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_st7789 = {

@@ -6,6 +6,8 @@
 #define PEMBLE BUILD_DIR "/pemble"
 #define QUAY   SOURCE_DIR "/assets/quay"
 
+enum { MODULES_AT_LEAST = 59 };
+
 static void panels_lists_modules_and_controllers(void **state)
 {
     (void)state;
@@ -21,7 +23,7 @@ static void panels_lists_modules_and_controllers(void **state)
     if (j.status)
         fail_msg("%s", j.err);
     assert_says(j.out, "modules ");
-    assert_says(j.out, "controllers 25");
+    assert_says(j.out, "controllers 31");
 }
 
 /* Words choose the lines that have all of them, in any case and order. */
@@ -62,7 +64,7 @@ static void every_module_works_by_its_name_alone(void **state)
         cards++;
     for (const char *at = o.out; (at = strstr(at, "complaints: 0")) != NULL; at++)
         clean++;
-    assert_int_equal(cards, 40);
+    assert_in_range(cards, MODULES_AT_LEAST, 999);
     assert_int_equal(clean, cards);
 }
 
@@ -358,7 +360,7 @@ static void a_configuration_becomes_c_that_works(void **state)
         "-I " SOURCE_DIR "/include p$n.c -o p.o || exit 1; done; echo $n");
     if (o.status)
         fail_msg("%s", o.err);
-    assert_string_equal(o.out, "40\n");
+    assert_in_range(strtol(o.out, NULL, 10), MODULES_AT_LEAST, 999);
     const struct outcome c = shell(PEMBLE " config " QUAY "/kiosk.ini --as c");
     assert_says(c.out, ".hertz = 20000000,");
     assert_says(c.out, ".rotate = PMB_ROTATE_90,");

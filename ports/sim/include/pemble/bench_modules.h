@@ -12,6 +12,8 @@ extern const pmb_module_type pmb_sim_pcd8544, pmb_sim_st7565, pmb_sim_uc1701, pm
 extern const pmb_module_type pmb_sim_ssd1327, pmb_sim_ssd1322, pmb_sim_ssd1331, pmb_sim_ssd1351;
 extern const pmb_module_type pmb_sim_st7735, pmb_sim_st7789, pmb_sim_ili9341, pmb_sim_ili9488,
     pmb_sim_gc9a01;
+extern const pmb_module_type pmb_sim_st7796s, pmb_sim_ili9486, pmb_sim_ili9342c, pmb_sim_gc9107,
+    pmb_sim_hx8357d, pmb_sim_ili9163c;
 
 /* E-paper with black and white, and (_red) with red as well. */
 extern const pmb_module_type pmb_sim_ssd1680, pmb_sim_ssd1680_red, pmb_sim_ssd1681,

@@ -1,0 +1,26 @@
+/* ili9486.c - the ILI9486: docs/controllers/ili9486.md. */
+#include "pemble/controllers.h"
+#include "pemble/families.h"
+
+static const PMB_FLASH pmb_dcs detail = {
+    .mount = PMB_MOUNT_RIGHT,
+    .bgr = true,
+    .wide_on_spi = true,
+    .id = 0x009486,
+};
+
+static const PMB_FLASH pmb_glass glasses[] = {
+    {{320, 480}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+};
+
+const PMB_FLASH pmb_controller pmb_ili9486 = {
+    .family = &pmb_family_dcs,
+    .detail = &detail,
+    .memory = {320, 480},
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_PARALLEL_8080 | PMB_HAS_SPI16,
+    .spi_cycle_ns = 66,
+    .reset_low_us = 20,   /* data sheet: at least 10 us */
+    .reset_wait_ms = 120, /* 5 ms, or 120 ms when it was not asleep */
+};

@@ -1,0 +1,166 @@
+/* Glasses of one controller that differ: where they lie, in which memory, what they need to be
+ * told. */
+#include "pemble/driver.h"
+#include "pemble/probe.h"
+#include "rig.h"
+
+static pmb_panel_config with(const pmb_controller *controller, pmb_size size)
+{
+    return (pmb_panel_config){
+        .controller = controller,
+        .size = size,
+        .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+        .reset = PMB_PIN(1),
+    };
+}
+
+static void paint_white(pmb_canvas *c, void *scene)
+{
+    (void)scene;
+    pmb_fill(c, PMB_WHITE);
+}
+
+static void paint_teal(pmb_canvas *c, void *scene)
+{
+    (void)scene;
+    pmb_fill(c, PMB_RGB(0, 100, 90));
+}
+
+static void shows_it(const pmb_panel_config *config)
+{
+    struct rig rig;
+    rig_open(&rig, config, 0, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_OK);
+    assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+}
+
+/* A strap chooses the memory, so that turned by 180 degrees each has an offset of its own. */
+static void an_offset_tells_glasses_of_one_size_apart(void **state)
+{
+    (void)state;
+    static const struct {
+        const pmb_controller *controller;
+        pmb_size size;
+        pmb_offset offset;
+    } glasses[] = {
+        {&pmb_st7735, {128, 160}, {2, 1, true}},   {&pmb_st7735, {128, 160}, {0, 0, true}},
+        {&pmb_st7735, {80, 160}, {26, 1, true}},   {&pmb_st7735, {80, 160}, {24, 0, true}},
+        {&pmb_st7735, {128, 128}, {2, 3, true}},   {&pmb_st7735, {128, 128}, {2, 1, true}},
+        {&pmb_ili9163c, {128, 128}, {0, 0, true}}, {&pmb_ili9163c, {128, 128}, {0, 32, true}},
+    };
+    for (size_t i = 0; i < LENGTH(glasses); i++)
+        for (int turn = 0; turn < 8; turn++) {
+            pmb_panel_config config = with(glasses[i].controller, glasses[i].size);
+            config.offset = glasses[i].offset;
+            config.rotate = (pmb_rotation)(turn % 4);
+            config.mirror = turn >= 4;
+            shows_it(&config);
+        }
+}
+
+/* The same size with the offset of the other glass: what is drawn lies beside the glass. */
+static void the_wrong_glass_shows_noise_at_its_edge(void **state)
+{
+    (void)state;
+    struct rig rig;
+    const pmb_panel_config right = with(&pmb_st7735, (pmb_size){128, 128});
+    pmb_panel_config wrong = right;
+    wrong.offset = (pmb_offset){2, 1, true};
+    rig_build(&rig, &right);
+    rig.config = wrong;
+    assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
+    rig.buffer = malloc(pmb_screen_whole_bytes(&rig.panel));
+    assert_int_equal(pmb_screen_init(&rig.screen, &rig.panel, rig.buffer,
+                                     pmb_screen_whole_bytes(&rig.panel), NULL, 0),
+                     PMB_OK);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_white, NULL), PMB_OK);
+    const pmb_glass_view glass = pmb_module_glass(rig.module);
+    const uint8_t *last = glass.rgb + 3 * 128 * 127, *before = last - 3 * 128 * 2;
+    int white = 0, above = 0;
+    for (int x = 0; x < 3 * 128; x++) {
+        white += last[x] == 255;
+        above += before[x] == 255;
+    }
+    assert_int_equal(above, 3 * 128);
+    assert_in_range(white, 0, 3 * 128 / 2);
+    rig_close(&rig);
+}
+
+static void a_gc9a01_has_its_full_light(void **state)
+{
+    (void)state;
+    struct rig rig;
+    const pmb_panel_config config = with(&pmb_gc9a01, (pmb_size){240, 240});
+    rig_open(&rig, &config, 0, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_white, NULL), PMB_OK);
+    const pmb_glass_view glass = pmb_module_glass(rig.module);
+    for (int row = 119; row < 121; row++)
+        for (int x = 0; x < 3 * 240; x++)
+            assert_int_equal(glass.rgb[3 * 240 * row + x], 255);
+    rig_close(&rig);
+}
+
+/* A board that starts again leaves the panel awake, with a picture, a window, an address mode. */
+static void a_panel_without_a_reset_pin_is_reset_by_command(void **state)
+{
+    (void)state;
+    static const pmb_controller *const controllers[] = {&pmb_ili9341, &pmb_gc9a01, &pmb_st7735};
+    static const pmb_size sizes[] = {{240, 320}, {240, 240}, {128, 160}};
+    for (size_t i = 0; i < LENGTH(controllers); i++) {
+        struct rig rig;
+        pmb_panel_config config = with(controllers[i], sizes[i]);
+        config.reset = PMB_PIN_NONE;
+        rig_open(&rig, &config, 0, false);
+        assert_int_equal(pmb_send_single(&rig.panel, 0x39), PMB_OK); /* idle mode: eight colours */
+        assert_int_equal(pmb_panel_open(&rig.panel, &config, rig.port), PMB_OK);
+        pmb_screen_forget(&rig.screen);
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_teal, NULL), PMB_OK);
+        const pmb_glass_view glass = pmb_module_glass(rig.module);
+        assert_in_range(glass.rgb[1], 90, 110);
+        assert_in_range(glass.rgb[2], 80, 100);
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
+/* Each answers to a question of its own; docs/controllers/dcs.md, "Reading the ID". */
+static void every_id_is_read(void **state)
+{
+    (void)state;
+    static const struct {
+        const pmb_controller *controller;
+        pmb_size size;
+        const char *name;
+    } asked[] = {
+        {&pmb_st7735, {128, 160}, "ST7735"},     {&pmb_st7789, {240, 320}, "ST7789"},
+        {&pmb_ili9341, {240, 320}, "ILI9341"},   {&pmb_ili9488, {320, 480}, "ILI9488"},
+        {&pmb_ili9486, {320, 480}, "ILI9486"},   {&pmb_st7796s, {320, 480}, "ST7796S"},
+        {&pmb_ili9342c, {320, 240}, "ILI9342C"}, {&pmb_gc9107, {128, 128}, "GC9107"},
+        {&pmb_gc9a01, {240, 240}, "GC9A01"},     {&pmb_hx8357d, {320, 480}, "HX8357D"},
+        {&pmb_ili9163c, {128, 128}, "ILI9163C"},
+    };
+    for (size_t i = 0; i < LENGTH(asked); i++) {
+        struct rig rig;
+        pmb_probe probe;
+        pmb_panel_config config = with(asked[i].controller, asked[i].size);
+        rig_build(&rig, &config);
+        assert_int_equal(pmb_probe_panel(&probe, &config, rig.port), PMB_OK);
+        assert_int_equal(probe.verdict, PMB_PROBE_ANSWERS);
+        assert_string_equal(probe.name, asked[i].name);
+        rig_close(&rig);
+    }
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(an_offset_tells_glasses_of_one_size_apart),
+        cmocka_unit_test(the_wrong_glass_shows_noise_at_its_edge),
+        cmocka_unit_test(a_gc9a01_has_its_full_light),
+        cmocka_unit_test(a_panel_without_a_reset_pin_is_reset_by_command),
+        cmocka_unit_test(every_id_is_read),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}
