@@ -11,19 +11,26 @@
 PMB_BEGIN_C
 
 /* one-bit OLED; memory in pixels */
-extern const PMB_FLASH pmb_controller pmb_ssd1306; /* 128x64 */
-extern const PMB_FLASH pmb_controller pmb_ssd1309; /* 128x64 */
-extern const PMB_FLASH pmb_controller pmb_sh1106;  /* 132x64 */
+extern const PMB_FLASH pmb_controller pmb_ssd1305;     /* 132x64 */
+extern const PMB_FLASH pmb_controller pmb_ssd1306;     /* 128x64 */
+extern const PMB_FLASH pmb_controller pmb_ssd1306_vcc; /* the same; the glass's supply comes from
+                                                          outside, the charge pump is off */
+extern const PMB_FLASH pmb_controller pmb_ssd1309;     /* 128x64 */
+extern const PMB_FLASH pmb_controller pmb_sh1106;      /* 132x64 */
+extern const PMB_FLASH pmb_controller pmb_sh1107;      /* 128x128 */
 
 /* one-bit LCD; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_pcd8544; /* 84x48 */
 extern const PMB_FLASH pmb_controller pmb_st7565;  /* 132x65 */
+extern const PMB_FLASH pmb_controller pmb_st7567;  /* 132x65 */
 extern const PMB_FLASH pmb_controller pmb_uc1701;  /* 132x65 */
 extern const PMB_FLASH pmb_controller pmb_ks0108;  /* two of them: 128x64 */
 
 /* grey OLED; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_ssd1327; /* 128x128 */
 extern const PMB_FLASH pmb_controller pmb_ssd1322; /* 480x128 */
+extern const PMB_FLASH pmb_controller
+    pmb_ssd1322_b; /* when mirrored pixels are exchanged in pairs */
 
 /* colour OLED; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_ssd1331; /* 96x64 */

@@ -37,6 +37,9 @@ typedef struct pmb_family {
     pmb_status (*contrast)(pmb_panel *panel, uint8_t contrast);
     pmb_status (*invert)(pmb_panel *panel, bool inverted);
     pmb_status (*show)(pmb_panel *panel, bool on); /* wake or sleep */
+    /* Tells the controller the mirrorings of a new rotation, which `plan` has left to it; NULL:
+     * nothing has to be told. */
+    pmb_status (*turn)(const pmb_panel *panel);
     /* E-paper only, else NULL: begins to show what was written; makes sure that the controller is
      * not busy, within that many milliseconds. */
     pmb_status (*refresh)(pmb_panel *panel, pmb_refresh kind);
@@ -52,12 +55,13 @@ struct pmb_controller {
     pmb_size memory;              /* GRAM, columns and rows */
     const PMB_FLASH pmb_glass *glasses;
     uint8_t glass_count;
-    uint8_t buses;          /* PMB_HAS_... */
-    uint8_t addresses[2];   /* I2C, 7-bit; the second may be 0 */
-    uint16_t i2c_khz;       /* fastest clock */
-    uint16_t spi_cycle_ns;  /* SPI: shortest clock cycle for writing, as data sheets give it */
-    uint16_t reset_low_us;  /* least reset pulse */
-    uint16_t reset_wait_ms; /* from its end to the first command */
+    uint8_t buses;         /* PMB_HAS_... */
+    uint8_t addresses[2];  /* I2C, 7-bit; the second may be 0 */
+    uint16_t i2c_khz;      /* fastest clock */
+    uint16_t spi_cycle_ns; /* SPI: shortest clock cycle for writing, as data sheets give it */
+    uint16_t reset_low_us; /* least reset pulse */
+    uint8_t reset_wait_ms; /* from its end to the first command; on modules without the pin, from
+                              power on */
 };
 
 #define PMB_HAS_I2C           0x01
@@ -91,6 +95,7 @@ typedef struct pmb_paged {
     uint8_t contrast_most; /* the largest: 255, or 63 */
     uint8_t mount;         /* PMB_MOUNT_... */
     uint8_t temperatures;  /* FAh: the temperature coefficients that an LCD has, 0 or 2 */
+    bool sh1107;           /* start line by DCh, 128 outputs, no DAh */
 } pmb_paged;
 
 /* The PCD8544 and what has its commands: pages as above, all mirroring done in the bytes. */
@@ -117,7 +122,8 @@ typedef struct pmb_windowed {
     uint8_t write_command;              /* before pixels; 0: none */
     uint8_t normal, inverse;            /* display modes */
     uint8_t multiplex;                  /* command for the number of rows less one */
-    uint8_t contrast, usual;            /* command, usual value */
+    uint8_t contrast;                   /* command */
+    uint8_t usual[3];                   /* the usual values, one for each that is set */
     uint8_t contrast_count;             /* bytes, or, for `contrast_each`, commands one by one */
     uint8_t contrast_most;              /* the largest value of the register; 0: 255 */
     bool contrast_each;

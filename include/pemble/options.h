@@ -25,6 +25,7 @@
  *     returns PMB_ERR_UNSUPPORTED for e-paper, and does not clear the memory of the panel.
  *     pmb_canvas_peek(), and pmb_panel_read() on I2C and SPI, must not be called. A TFT takes its
  *     own format only. Nothing is sent in the background. Hardware SPI has mode 0 only.
+ *     The backlight goes on at the end of opening.
  *
  * PMB_ONE_BIT: Canvases have one bit a pixel and one ink. A colour is dark or light (color.h).
  *     pmb_panel_open() returns PMB_ERR_UNSUPPORTED for a panel that needs more than that, and

@@ -63,7 +63,8 @@ typedef struct pmb_panel_config {
      * panels share a reset pin, only the one that is opened first has it here: a pulse for the
      * second would reset the first as well. */
     pmb_pin reset;
-    pmb_pin backlight;   /* high: on; none: always on */
+    pmb_pin backlight;   /* none: always on */
+    bool backlight_low;  /* the backlight is on while its pin is low */
     pmb_pin busy;        /* e-paper; none: waits as long as it may take */
     pmb_offset offset;   /* left out: the usual one for this size */
     pmb_rotation rotate; /* of the picture on the glass */
@@ -97,7 +98,9 @@ typedef struct pmb_panel {
     uint8_t turn, remap; /* private: which mirrorings are done in the bytes, which in hardware */
     uint8_t state;       /* private: what the family has to remember */
     uint8_t planes;      /* private: PMB_PLANE_... that pixels are written to */
+    uint8_t rotate : 2;  /* private: the pmb_rotation that is set now */
     bool inverted : 1;   /* private: light and dark are exchanged in the bytes */
+    bool dark : 1;       /* private: the backlight waits for the first picture */
     bool background : 1; /* private: what is written stays until pmb_panel_settle */
     bool under_way : 1;  /* private: something is being sent in the background */
 } pmb_panel;
@@ -124,7 +127,8 @@ pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *co
  */
 pmb_status pmb_panel_quiet(const PMB_FLASH pmb_panel_config *config, const pmb_port *port);
 
-/* The backlight, where the panel has a pin for it. Opening switches it on. */
+/* The backlight, where the panel has a pin for it. It is off from the beginning of opening until
+ * the first picture has been sent, so that nothing flashes, and while the panel sleeps. */
 void pmb_panel_backlight(const pmb_panel *panel, bool on);
 
 /*
@@ -142,6 +146,14 @@ pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast);
  * KS0108 and on e-paper it takes effect on what is sent afterwards: call pmb_screen_forget, and the
  * next paint sends everything. */
 pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted);
+
+/*
+ * Turns the picture on the glass, clockwise from how the glass is made. What the panel shows is
+ * then wrong until it is sent anew: panel->size, panel->frame and on some controllers panel->format
+ * are others, so call pmb_screen_init again. PMB_ERR_UNSUPPORTED: the controller cannot; nothing
+ * has changed.
+ */
+pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate);
 
 /* Sleep switches the display off and keeps its memory. Wake switches it on with the same picture.
  */

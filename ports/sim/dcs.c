@@ -313,7 +313,8 @@ static void render(pmb_module *m)
 {
     const struct dcs *s = m->state;
     const struct chip *chip = s->chip;
-    const int light = module_pin_level(m, PIN_BLK, true) ? 255 : 20;
+    const bool low = m->options.backlight_low;
+    const int light = module_pin_level(m, PIN_BLK, low) != low ? 255 : 20;
     /* Undriven, TN glasses let the light through, and IPS ones do not. */
     const uint8_t rest = s->ips ? 0 : (uint8_t)light;
     const bool live = s->awake && s->on && !link_in_reset(&s->link);

@@ -1,12 +1,13 @@
-/* paged.c - modules with SSD1306, SSD1309, SH1106, ST7565 and UC1701, from their notes in
- * docs/controllers/. */
+/* paged.c - modules with SSD130x, SH110x, ST756x and UC1701, from their notes
+ * in docs/controllers/. */
+#include "bench_parts.h"
 #include "commands.h"
 #include "link.h"
 #include "pemble/bench_modules.h"
 
 #include <string.h>
 
-enum { MOST_COLUMNS = 132, PAGES = 9, NEVER = -1 };
+enum { MOST_COLUMNS = 132, MOST_PAGES = 16, NEVER = -1 };
 enum { SEQUENTIAL = 1, ALTERNATIVE = 2 }; /* + 2: left and right swapped */
 
 /* What sets the controllers apart. */
@@ -18,7 +19,9 @@ struct chip {
     int usual_column;
     uint8_t contrast;
     unsigned spi_clock_ns, reset_ns;
-    bool i2c;
+    uint8_t addresses[2];
+    bool no_com_pins; /* the rows hang on the outputs in their order */
+    bool external;    /* the supply of the glass comes from outside */
     const struct command_shape *shapes;
 };
 
@@ -26,11 +29,13 @@ struct paged {
     struct link link;
     struct commands commands;
     const struct chip *chip;
-    uint8_t memory[PAGES][MOST_COLUMNS]; /* as the segments see it */
+    uint8_t memory[MOST_PAGES][MOST_COLUMNS]; /* as the segments see it */
     int addressing, column, page, column_first, column_last, page_first, page_last;
     int start_line, multiplex, offset;
     uint8_t contrast, com_pins;
-    bool segments_reversed, scan_reversed, inverse, all_on, on, pump, current;
+    uint8_t power;    /* an LCD's stages that are on */
+    uint64_t powered; /* when that changed last; 0: never */
+    bool segments_reversed, scan_reversed, inverse, all_on, on, pump, current, scrolling;
 };
 
 static void power_on_values(pmb_module *m)
@@ -43,12 +48,14 @@ static void power_on_values(pmb_module *m)
     s->column_last = chip->columns - 1;
     s->page_last = chip->pages - 1;
     s->start_line = s->offset = 0;
-    s->multiplex = 63;
+    s->multiplex = chip->coms - 1;
     s->contrast = chip->contrast;
-    s->com_pins = 0x12;
+    s->com_pins = chip->no_com_pins ? 0x02 : 0x12;
     s->segments_reversed = s->scan_reversed = s->inverse = s->all_on = s->on = false;
     s->pump = s->chip->pump == 0xAD; /* the SH1106's converter is on from the start */
-    s->current = false;
+    s->current = s->scrolling = false;
+    s->power = 0;
+    s->powered = 0;
 }
 
 /* Segment remap takes effect where data is written. */
@@ -100,11 +107,27 @@ static void switch_on(pmb_module *m, bool on)
                         s->chip->lcd ? "blank" : "dark");
 }
 
+/* "Power" in the note of the ST7565: booster, regulator, follower, each when the one before has
+ * settled. */
+static void check_stages(pmb_module *m, uint8_t value)
+{
+    struct paged *s = m->state;
+    const uint8_t added = value & (uint8_t)~s->power;
+    const bool one = (added & (added - 1)) == 0;
+    if (!one || (added && s->powered && m->bench->now - s->powered < 40000000))
+        module_complain(m,
+                        "power is not switched on in stages of 50 ms: the supply may break down");
+    s->power = value;
+    s->powered = m->bench->now;
+}
+
 static void set_pump(pmb_module *m, uint8_t value)
 {
     struct paged *s = m->state;
     if (s->on && !s->chip->lcd)
         module_complain(m, "charge pump changed while the display is on");
+    if (s->chip->lcd)
+        check_stages(m, value);
     s->pump = (value & s->chip->pump_mask) == s->chip->pump_mask;
 }
 
@@ -129,15 +152,15 @@ static void with_parameters(pmb_module *m, uint8_t command, const uint8_t *p)
         s->contrast = p[0];
         break;
     case 0xA8:
-        if (p[0] < 15 || p[0] > 63)
-            module_complain(m, "multiplex ratio %u is not 16 to 64", p[0] + 1u);
-        s->multiplex = p[0] & 63;
+        if (p[0] < 15 || p[0] >= s->chip->coms)
+            module_complain(m, "multiplex ratio %u is not 16 to %d", p[0] + 1u, s->chip->coms);
+        s->multiplex = p[0] & (s->chip->coms - 1);
         break;
     case 0xAD:
         s->current = (p[0] & 0x30) == 0x30;
         break;
     case 0xD3:
-        s->offset = p[0] & 63;
+        s->offset = p[0] & (s->chip->coms - 1);
         break;
     case 0xD9:
         if (!(p[0] & 0x0F) || !(p[0] & 0xF0))
@@ -147,6 +170,9 @@ static void with_parameters(pmb_module *m, uint8_t command, const uint8_t *p)
         if ((p[0] & 0xCF) != 0x02)
             module_complain(m, "COM pins %02Xh has wrong fixed bits", p[0]);
         s->com_pins = p[0];
+        break;
+    case 0xDC:
+        s->start_line = p[0] & 127;
         break;
     case 0xFA:
         if ((p[0] & 0x7C) != 0x10)
@@ -162,6 +188,8 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
     struct paged *s = m->state;
     if (s->chip->pump != NEVER && command == (uint8_t)s->chip->pump && count > 0)
         set_pump(m, p[0]);
+    if (s->chip->external && command == 0x8D && p[0] & 0x04)
+        module_complain(m, "charge pump on: the supply of this glass comes from outside");
     if (count > 0)
         with_parameters(m, command, p);
     else if (command < 0x10)
@@ -170,6 +198,8 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
         s->column = (s->column & 0x0F) | (command & 0x0F) << 4;
     else if (command >= 0x28 && command <= 0x2F && s->chip->lcd)
         set_pump(m, command & 7);
+    else if ((command == 0x2E || command == 0x2F) && !s->chip->lcd)
+        s->scrolling = command & 1;
     else if (command >= 0x40 && command < 0x80)
         s->start_line = command & 63;
     else if (command == 0xA0 || command == 0xA1)
@@ -217,13 +247,14 @@ static int output_of(int index, int half, bool alternative, bool swapped)
     return swapped ? (output + half) % (2 * half) : output;
 }
 
-/* The row of the glass that hangs on a COM output, or -1. */
+/* The row of the glass that hangs on a COM output, or -1. "Glasses" in the notes: a glass that
+ * begins at a row of the memory hangs on the outputs from that number on. */
 static int row_on_output(const pmb_module *m, int output)
 {
     const struct paged *s = m->state;
     const int layout = m->options.com - SEQUENTIAL;
     for (int row = 0; row < m->options.height; row++)
-        if (output_of(row, s->chip->coms / 2, layout & 1, layout & 2) == output)
+        if (output_of(m->options.row + row, s->chip->coms / 2, layout & 1, layout & 2) == output)
             return row;
     return -1;
 }
@@ -247,13 +278,21 @@ static void plot(pmb_module *m, int x, int y, bool driven)
                 (uint8_t)(176 - shade * 120 / 200));
 }
 
+/* By how many columns the picture has moved, where scrolling is on. */
+static int scrolled(const pmb_module *m)
+{
+    const struct paged *s = m->state;
+    const uint64_t steps = m->bench->now / 50000000;
+    return s->scrolling ? 1 + (int)(steps % (uint64_t)(s->chip->columns - 1)) : 0;
+}
+
 static void render_row(pmb_module *m, int y, int memory_row)
 {
     const struct paged *s = m->state;
     const int columns = s->chip->columns;
     for (int x = 0; x < m->options.width; x++) {
         /* OLED glasses are mounted with their left edge at the highest segment. */
-        const int column = m->options.column + x;
+        const int column = (m->options.column + x + scrolled(m)) % columns;
         const int segment = s->chip->lcd ? column : columns - 1 - column;
         const bool bit = s->memory[memory_row / 8][segment] >> (memory_row % 8) & 1;
         plot(m, x, y, bit != s->inverse || s->all_on);
@@ -282,7 +321,7 @@ static void render(pmb_module *m)
         const int row = row_on_output(m, output);
         /* The first COM is at the glass's lower edge, where the chip is. */
         if (row >= 0)
-            render_row(m, height - 1 - row, (s->start_line + index) % 64);
+            render_row(m, height - 1 - row, (s->start_line + index) % coms);
     }
 }
 
@@ -295,23 +334,27 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->commands.act = act;
     if (!o->offset_given) {
         o->column = chip->usual_column;
-        if (chip->columns == 128 && (o->width == 64 || o->width == 72))
+        if (chip->columns == 128 && o->width <= 72)
             o->column = (128 - o->width) / 2;
     }
+    if (chip->no_com_pins)
+        o->com = SEQUENTIAL;
     if (o->com == 0)
-        o->com = chip->lcd || (o->width == 128 && o->height == 32) || o->height == 16 ? SEQUENTIAL
-                                                                                      : ALTERNATIVE;
+        o->com = chip->lcd || (chip->columns != 132 && o->width == 128 && o->height == 32) ||
+                         o->height == 16
+                     ? SEQUENTIAL
+                     : ALTERNATIVE;
     s->link.take = take;
-    s->link.give = chip->i2c && o->bus == PMB_MODULE_I2C ? give : NULL;
+    s->link.give = chip->addresses[0] && o->bus == PMB_MODULE_I2C ? give : NULL;
     s->link.reset = power_on_values;
-    s->link.addresses[0] = chip->i2c ? 0x3C : 0;
-    s->link.addresses[1] = chip->i2c ? 0x3D : 0;
+    s->link.addresses[0] = chip->addresses[0];
+    s->link.addresses[1] = chip->addresses[1];
     s->link.i2c_clock_ns = 2500;
     s->link.spi_clock_ns = chip->spi_clock_ns;
     s->link.reset_ns = chip->reset_ns;
-    if (o->column < 0 || o->row != 0 || o->column + o->width > chip->columns || o->height > 64 ||
-        o->bus == PMB_MODULE_PARALLEL || (chip->lcd && o->bus == PMB_MODULE_SPI3) ||
-        !link_open(m, &s->link))
+    if (o->column < 0 || o->row < 0 || o->column + o->width > chip->columns ||
+        o->row + o->height > chip->coms || o->bus == PMB_MODULE_PARALLEL ||
+        (chip->lcd && o->bus == PMB_MODULE_SPI3) || !link_open(m, &s->link))
         return false;
     power_on_values(m);
     module_memory(m, s->memory, sizeof s->memory, 1, 1, (uint32_t)chip->columns);
@@ -337,12 +380,19 @@ static bool create(pmb_module *m, const struct chip *chip)
         0xF8, 0xF8, 1                                                                              \
     }
 
+/* Scrolling to the side, and to the side and up; its area. */
+#define SCROLLING                                                                                  \
+    {0x26, 0x27, 6}, {0x29, 0x2A, 5}, {0x2E, 0x2F, 0},                                             \
+    {                                                                                              \
+        0xA3, 0xA3, 2                                                                              \
+    }
+
 static const struct command_shape shapes_1306[] = {
-    SHARED,          OLED,       {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0x2E, 0x2F, 0}, {0x8D, 0x8D, 1},
+    SHARED,          OLED,       SCROLLING, {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0x8D, 0x8D, 1},
     {0xAD, 0xAD, 1}, {0, 0, -1},
 };
 static const struct command_shape shapes_1309[] = {
-    SHARED, OLED, {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0x2E, 0x2F, 0}, {0xFD, 0xFD, 1}, {0, 0, -1},
+    SHARED, OLED, SCROLLING, {0x20, 0x20, 1}, {0x21, 0x22, 2}, {0xFD, 0xFD, 1}, {0, 0, -1},
 };
 static const struct command_shape shapes_1106[] = {
     SHARED, OLED, {0x30, 0x33, 0}, {0xAD, 0xAD, 1}, {0xE0, 0xE0, 0}, {0xEE, 0xEE, 0}, {0, 0, -1},
@@ -354,38 +404,172 @@ static const struct command_shape shapes_1701[] = {
     SHARED, LCD, {0xAC, 0xAD, 0}, {0xFA, 0xFA, 1}, {0, 0, -1},
 };
 
-static const struct chip ssd1306 = {128, 8,    64,  false, 0x8D, 0x04,
-                                    0,   0x7F, 100, 3000,  true, shapes_1306};
-static const struct chip ssd1309 = {128, 8,    64,  false, NEVER, 0,
-                                    0,   0x7F, 100, 3000,  true,  shapes_1309};
-static const struct chip sh1106 = {132, 8,    64,  false, 0xAD, 0x8B,
-                                   2,   0x80, 250, 10000, true, shapes_1106};
-static const struct chip st7565 = {132, 9,    64,  true, 0x2F,  7,
-                                   0,   0x20, 100, 1000, false, shapes_7565};
-static const struct chip uc1701 = {132, 9,    64,  true, 0x2F,  7,
-                                   0,   0x20, 100, 3000, false, shapes_1701};
+static const struct command_shape shapes_1305[] = {
+    SHARED,          OLED,
+    SCROLLING,       {0x20, 0x20, 1},
+    {0x21, 0x22, 2}, {0x82, 0x82, 1},
+    {0x91, 0x91, 4}, {0xAD, 0xAD, 1},
+    {0xD8, 0xD8, 1}, {0, 0, -1},
+};
+static const struct command_shape shapes_1107[] = {
+    {0x00, 0x21, 0}, {0x81, 0x81, 1}, {0xA0, 0xA1, 0}, {0xA4, 0xA7, 0}, {0xA8, 0xA8, 1},
+    {0xAD, 0xAD, 1}, {0xAE, 0xBF, 0}, {0xC0, 0xC0, 0}, {0xC8, 0xC8, 0}, {0xD3, 0xD3, 1},
+    {0xD5, 0xD5, 1}, {0xD9, 0xD9, 1}, {0xDB, 0xDC, 1}, {0xE0, 0xE0, 0}, {0xE3, 0xE3, 0},
+    {0xEE, 0xEE, 0}, {0, 0, -1},
+};
 
-static bool create_1306(pmb_module *m)
+static const struct chip ssd1305 = {.columns = 132,
+                                    .pages = 8,
+                                    .coms = 64,
+                                    .lcd = false,
+                                    .pump = NEVER,
+                                    .pump_mask = 0,
+                                    .usual_column = 4,
+                                    .contrast = 0x80,
+                                    .spi_clock_ns = 250,
+                                    .reset_ns = 3000,
+                                    .addresses = {0x3C, 0x3D},
+                                    .shapes = shapes_1305};
+static const struct chip ssd1306 = {.columns = 128,
+                                    .pages = 8,
+                                    .coms = 64,
+                                    .lcd = false,
+                                    .pump = 0x8D,
+                                    .pump_mask = 0x04,
+                                    .usual_column = 0,
+                                    .contrast = 0x7F,
+                                    .spi_clock_ns = 100,
+                                    .reset_ns = 3000,
+                                    .addresses = {0x3C, 0x3D},
+                                    .shapes = shapes_1306};
+static const struct chip ssd1306_vcc = {.columns = 128,
+                                        .pages = 8,
+                                        .coms = 64,
+                                        .lcd = false,
+                                        .pump = NEVER,
+                                        .pump_mask = 0,
+                                        .usual_column = 0,
+                                        .contrast = 0x7F,
+                                        .spi_clock_ns = 100,
+                                        .reset_ns = 3000,
+                                        .addresses = {0x3C, 0x3D},
+                                        .shapes = shapes_1306,
+                                        .external = true};
+static const struct chip ssd1309 = {.columns = 128,
+                                    .pages = 8,
+                                    .coms = 64,
+                                    .lcd = false,
+                                    .pump = NEVER,
+                                    .pump_mask = 0,
+                                    .usual_column = 0,
+                                    .contrast = 0x7F,
+                                    .spi_clock_ns = 100,
+                                    .reset_ns = 3000,
+                                    .addresses = {0x3C, 0x3D},
+                                    .shapes = shapes_1309};
+static const struct chip sh1106 = {.columns = 132,
+                                   .pages = 8,
+                                   .coms = 64,
+                                   .lcd = false,
+                                   .pump = 0xAD,
+                                   .pump_mask = 0x8B,
+                                   .usual_column = 2,
+                                   .contrast = 0x80,
+                                   .spi_clock_ns = 250,
+                                   .reset_ns = 10000,
+                                   .addresses = {0x3C, 0x3D},
+                                   .shapes = shapes_1106};
+static const struct chip sh1107 = {.columns = 128,
+                                   .pages = 16,
+                                   .coms = 128,
+                                   .lcd = false,
+                                   .pump = 0xAD,
+                                   .pump_mask = 0x8B,
+                                   .usual_column = 0,
+                                   .contrast = 0x80,
+                                   .spi_clock_ns = 250,
+                                   .reset_ns = 10000,
+                                   .addresses = {0x3C, 0x3D},
+                                   .shapes = shapes_1107,
+                                   .no_com_pins = true};
+static const struct chip st7565 = {.columns = 132,
+                                   .pages = 9,
+                                   .coms = 64,
+                                   .lcd = true,
+                                   .pump = 0x2F,
+                                   .pump_mask = 7,
+                                   .usual_column = 0,
+                                   .contrast = 0x20,
+                                   .spi_clock_ns = 100,
+                                   .reset_ns = 1000,
+                                   .addresses = {0, 0},
+                                   .shapes = shapes_7565};
+static const struct chip st7567 = {.columns = 132,
+                                   .pages = 9,
+                                   .coms = 64,
+                                   .lcd = true,
+                                   .pump = 0x2F,
+                                   .pump_mask = 7,
+                                   .usual_column = 0,
+                                   .contrast = 0x20,
+                                   .spi_clock_ns = 100,
+                                   .reset_ns = 1000,
+                                   .addresses = {0x3F, 0x3E},
+                                   .shapes = shapes_7565};
+static const struct chip uc1701 = {.columns = 132,
+                                   .pages = 9,
+                                   .coms = 64,
+                                   .lcd = true,
+                                   .pump = 0x2F,
+                                   .pump_mask = 7,
+                                   .usual_column = 0,
+                                   .contrast = 0x20,
+                                   .spi_clock_ns = 100,
+                                   .reset_ns = 3000,
+                                   .addresses = {0, 0},
+                                   .shapes = shapes_1701};
+
+static bool create_ssd1305(pmb_module *m)
+{
+    return create(m, &ssd1305);
+}
+
+static bool create_ssd1306(pmb_module *m)
 {
     return create(m, &ssd1306);
 }
 
-static bool create_1309(pmb_module *m)
+static bool create_ssd1306_vcc(pmb_module *m)
+{
+    return create(m, &ssd1306_vcc);
+}
+
+static bool create_ssd1309(pmb_module *m)
 {
     return create(m, &ssd1309);
 }
 
-static bool create_1106(pmb_module *m)
+static bool create_sh1106(pmb_module *m)
 {
     return create(m, &sh1106);
 }
 
-static bool create_7565(pmb_module *m)
+static bool create_sh1107(pmb_module *m)
+{
+    return create(m, &sh1107);
+}
+
+static bool create_st7565(pmb_module *m)
 {
     return create(m, &st7565);
 }
 
-static bool create_1701(pmb_module *m)
+static bool create_st7567(pmb_module *m)
+{
+    return create(m, &st7567);
+}
+
+static bool create_uc1701(pmb_module *m)
 {
     return create(m, &uc1701);
 }
@@ -396,8 +580,12 @@ static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS"
     const pmb_module_type symbol = {title,  pins, sizeof(struct paged), creator, link_pin_changed, \
                                     render, NULL}
 
-TYPE(pmb_sim_ssd1306, "SSD1306", create_1306);
-TYPE(pmb_sim_ssd1309, "SSD1309", create_1309);
-TYPE(pmb_sim_sh1106, "SH1106", create_1106);
-TYPE(pmb_sim_st7565, "ST7565", create_7565);
-TYPE(pmb_sim_uc1701, "UC1701", create_1701);
+TYPE(pmb_sim_ssd1305, "SSD1305", create_ssd1305);
+TYPE(pmb_sim_ssd1306, "SSD1306", create_ssd1306);
+TYPE(pmb_sim_ssd1306_vcc, "SSD1306", create_ssd1306_vcc);
+TYPE(pmb_sim_ssd1309, "SSD1309", create_ssd1309);
+TYPE(pmb_sim_sh1106, "SH1106", create_sh1106);
+TYPE(pmb_sim_sh1107, "SH1107", create_sh1107);
+TYPE(pmb_sim_st7565, "ST7565", create_st7565);
+TYPE(pmb_sim_st7567, "ST7567", create_st7567);
+TYPE(pmb_sim_uc1701, "UC1701", create_uc1701);

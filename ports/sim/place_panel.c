@@ -24,7 +24,9 @@ static const struct known {
     {&pmb_il91874, &pmb_sim_il91874},   {&pmb_st7796s, &pmb_sim_st7796s},
     {&pmb_ili9486, &pmb_sim_ili9486},   {&pmb_ili9342c, &pmb_sim_ili9342c},
     {&pmb_gc9107, &pmb_sim_gc9107},     {&pmb_hx8357d, &pmb_sim_hx8357d},
-    {&pmb_ili9163c, &pmb_sim_ili9163c},
+    {&pmb_ili9163c, &pmb_sim_ili9163c}, {&pmb_ssd1322_b, &pmb_sim_ssd1322_b},
+    {&pmb_ssd1305, &pmb_sim_ssd1305},   {&pmb_ssd1306_vcc, &pmb_sim_ssd1306_vcc},
+    {&pmb_sh1107, &pmb_sim_sh1107},     {&pmb_st7567, &pmb_sim_st7567},
 };
 enum { KNOWN = sizeof known / sizeof known[0] };
 
@@ -149,6 +151,7 @@ pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *c
         .bgr = config->bgr,
         .inverted = config->invert,
         .overclocked = config->bus.overclock,
+        .backlight_low = config->backlight_low,
     };
     pmb_module *module = pmb_bench_place(bench, type, &options);
     if (!module)
@@ -159,7 +162,12 @@ pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *c
     else
         connect_serial(module, &config->bus);
     connect_pin(module, "RES", config->reset);
-    connect_pin(module, "BLK", config->backlight);
+    /* Without a pin, the backlight is wired to what switches it on. */
+    if (config->backlight != PMB_PIN_NONE)
+        connect_pin(module, "BLK", config->backlight);
+    else if (pmb_bench_connect(module, "BLK", config->backlight_low ? "gnd" : "3v3"))
+        pmb_bench_pull(bench, config->backlight_low ? "gnd" : "3v3",
+                       config->backlight_low ? -1 : 1);
     connect_pin(module, "BUSY", config->busy);
     return module;
 }

@@ -169,7 +169,10 @@ static bool contrast_too_low(pmb_symptom *s)
     const pmb_controller *controller = s->config.controller;
     MEND("contrast = %u", s->config.contrast ? s->config.contrast : 128);
     /* An LCD below its voltage is blank as when it sleeps; a little less shows what goes wrong. */
-    s->config.contrast = controller == &pmb_st7565 ? 64 : controller->family->light ? 96 : 1;
+    s->config.contrast = controller == &pmb_st7565                    ? 64
+                         : controller->family == &pmb_family_windowed ? 24
+                         : controller->family->light                  ? 96
+                                                                      : 1;
     return is_lcd_or_oled(&s->config) || controller == &pmb_pcd8544 ||
            controller->family == &pmb_family_windowed;
 }
@@ -196,6 +199,69 @@ static bool bytes_lost(pmb_symptom *s)
     return s->config.bus.kind == &pmb_spi;
 }
 
+static bool backlight_open(pmb_symptom *s)
+{
+    MEND("%s",
+         s->config.backlight_low ? "LED to ground, or to its pin" : "BLK to 3.3 V, or to its pin");
+    s->unlit = true;
+    return s->config.controller->family == &pmb_family_dcs;
+}
+
+static bool wrong_mode(pmb_symptom *s)
+{
+    MEND("[bus] mode = 3");
+    const bool right = s->config.bus.mode == 3;
+    s->config.bus.mode = 0;
+    return right && s->config.controller == &pmb_st7789 && s->config.bus.select == PMB_PIN_NONE;
+}
+
+/* Another glass of this size, which lies elsewhere, in a memory that may have another size. */
+static bool another_glass(pmb_symptom *s)
+{
+    const pmb_controller *controller = s->config.controller;
+    const pmb_glass *known = pmb_known_glass(&s->config);
+    for (int i = 0; known && i < controller->glass_count; i++) {
+        const pmb_glass *other = &controller->glasses[i];
+        const pmb_point right = s->config.offset.given
+                                    ? (pmb_point){s->config.offset.x, s->config.offset.y}
+                                    : known->offset;
+        if (other->size.w != known->size.w || other->size.h != known->size.h ||
+            (other->offset.x == right.x && other->offset.y == right.y) ||
+            (other->offset.x == 0 && other->offset.y == 0))
+            continue;
+        MEND("offset = %d,%d", right.x, right.y);
+        s->config.offset = (pmb_offset){other->offset.x, other->offset.y, true};
+        return true;
+    }
+    return false;
+}
+
+/* Seen only where columns are mirrored, so that they are here. */
+static bool pairs_exchanged(pmb_symptom *s)
+{
+    const bool is_b = s->config.controller == &pmb_ssd1322_b;
+    const bool is_a = s->config.controller == &pmb_ssd1322;
+    MEND("controller = %s", is_b ? "ssd1322-b" : "ssd1322");
+    s->config.controller = is_b ? &pmb_ssd1322 : &pmb_ssd1322_b;
+    s->config.mirror = !s->config.mirror;
+    return is_a || is_b;
+}
+
+static bool equal_currents(pmb_symptom *s)
+{
+    const pmb_controller *right = s->config.controller;
+    if (right != &pmb_ssd1351 && right != &pmb_ssd1331)
+        return false;
+    s->table = *right;
+    s->detail = *(const pmb_windowed *)right->detail;
+    MEND("three currents: %02X %02X %02X", s->detail.usual[0], s->detail.usual[1],
+         s->detail.usual[2]);
+    s->detail.usual[1] = s->detail.usual[2] = s->detail.usual[0];
+    s->table.detail = &s->detail;
+    s->config.controller = &s->table;
+    return true;
+}
+
 static const struct {
     const char *title;
     make *make;
@@ -213,6 +279,11 @@ static const struct {
     {"asleep", asleep},
     {"DC and CS exchanged", wires_exchanged},
     {"bytes lost on the way", bytes_lost},
+    {"backlight left open", backlight_open},
+    {"wrong SPI mode", wrong_mode},
+    {"another glass of its size", another_glass},
+    {"pixels exchanged in pairs", pairs_exchanged},
+    {"equal currents: green", equal_currents},
 };
 _Static_assert(sizeof mistakes / sizeof mistakes[0] == PMB_SYMPTOMS, "as the header says");
 
@@ -244,6 +315,8 @@ pmb_status pmb_symptom_show(const pmb_symptom *symptom, pmb_bench *bench, pmb_mo
     pmb_panel panel;
     if (symptom->exchanged)
         (void)pmb_bench_swap(module, "DC", "CS");
+    if (symptom->unlit)
+        (void)pmb_bench_cut(module, "BLK");
     if (symptom->lost)
         pmb_bench_lose_bytes(bench, symptom->lost);
     pmb_status status = pmb_panel_open(&panel, &symptom->config, pmb_bench_port(bench));

@@ -8,6 +8,11 @@
 #include <string.h>
 
 enum kind { K1327, K1322, K1331, K1351 };
+/* Currents with which white is white, and the master current that goes with them. */
+struct balance {
+    uint8_t red, green, blue, master;
+};
+
 enum { MOST_COLUMNS = 480, MOST_ROWS = 128 };
 
 enum mode { OFF_ALL, ON_ALL, NORMAL, INVERSE };
@@ -18,7 +23,8 @@ struct chip {
     int per_column;    /* pixels of one column address */
     bool color, data_parameters;
     uint8_t remap, multiplex_command, contrast;
-    int usual_column;
+    struct balance balance;
+    bool pairs_stay; /* of the SSD1322: mirroring columns does not exchange the pixels of a byte */
     unsigned spi_clock_ns, reset_ns;
     const struct command_shape *shapes;
 };
@@ -67,7 +73,7 @@ static void put(struct windowed *s, int part, uint16_t value)
     if (chip->kind == K1327)
         last_first = !(s->remap & 0x02);
     else if (chip->kind == K1322)
-        last_first = !(s->remap & 0x04);
+        last_first = !(s->remap & 0x04) != (chip->pairs_stay && reversed);
     const int pixel = last_first ? chip->per_column - 1 - part : part;
     s->memory[s->row][address * chip->per_column + pixel] = value;
 }
@@ -200,8 +206,14 @@ static void plot_color(pmb_module *m, int x, int y, uint16_t value)
         c[0] = c[2];
         c[2] = keep;
     }
-    for (int i = 0; i < 3; i++)
-        c[i] = (uint8_t)(c[i] * (64 + s->contrast[i] * 191 / 255) / 255 * (s->master + 1) / 16);
+    const struct balance *balance = &s->chip->balance;
+    const int usual_current[] = {balance->red, balance->green, balance->blue};
+    for (int i = 0; i < 3; i++) {
+        /* Of the light that goes with the usual currents; there is a quarter more to be had. */
+        const int part =
+            200 * s->contrast[i] / usual_current[i] * (s->master + 1) / (balance->master + 1);
+        c[i] = (uint8_t)(c[i] * (part > 255 ? 255 : part) / 255);
+    }
     module_plot(m, x, y, c[0], c[1], c[2]);
 }
 
@@ -233,20 +245,30 @@ static void render(pmb_module *m)
         return;
     for (int index = 0; index <= s->multiplex; index++) {
         const int scan = s->remap & 0x10 ? s->multiplex - index : index;
-        const int row = (scan + s->chip->rows - s->offset) % s->chip->rows;
+        const int output = (scan + s->chip->rows - s->offset) % s->chip->rows;
+        const int row = output - m->options.row;
         /* The first COM is at the lower edge of these glasses; the outputs alternate between both
          * sides when bit 5 (SSD1327: bit 6) says so, as the glasses do, but for the SSD1322's. */
-        if (row >= height)
+        if (row < 0 || row >= height)
             continue;
         const int memory_row = (index + s->start_line) % s->chip->rows;
         for (int x = 0; x < m->options.width; x++) {
             const int glass = m->options.column + x;
             /* Where the usual remap counts columns from the end, so does the mounting. */
             const bool reversed = s->chip->kind == K1327 || s->chip->kind == K1331;
-            const int output = reversed ? s->chip->columns - 1 - glass : glass;
-            plot(m, x, height - 1 - row, s->memory[memory_row][output]);
+            const int segment = reversed ? s->chip->columns - 1 - glass : glass;
+            plot(m, x, height - 1 - row, s->memory[memory_row][segment]);
         }
     }
+}
+
+/* "Glasses" in the notes: those of a SSD1322 lie in the middle of its columns, as do small ones of
+ * a SSD1327. */
+static int usual_column(const struct chip *chip, int width)
+{
+    if (chip->kind == K1322)
+        return (chip->columns - width) / 2;
+    return chip->kind == K1327 && width == 96 ? 16 : 0;
 }
 
 static bool create(pmb_module *m, const struct chip *chip)
@@ -257,7 +279,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->commands.shapes = chip->shapes;
     s->commands.act = act;
     if (!o->offset_given)
-        o->column = chip->usual_column;
+        o->column = usual_column(chip, o->width);
     s->link.take = take;
     s->link.reset = power_on_values;
     s->link.addresses[0] = chip->kind == K1327 ? 0x3C : 0;
@@ -265,8 +287,9 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.i2c_clock_ns = 2500;
     s->link.spi_clock_ns = chip->spi_clock_ns;
     s->link.reset_ns = chip->reset_ns;
-    if (o->column < 0 || o->row != 0 || o->column + o->width > chip->columns ||
-        o->height > chip->rows || o->bus == PMB_MODULE_PARALLEL || !link_open(m, &s->link))
+    if (o->column < 0 || o->row < 0 || o->row + o->height > chip->rows ||
+        o->column + o->width > chip->columns || o->height > chip->rows ||
+        o->bus == PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     power_on_values(m);
     module_memory(m, s->memory, sizeof s->memory, sizeof s->memory[0][0] * (size_t)chip->per_column,
@@ -280,6 +303,7 @@ static bool create(pmb_module *m, const struct chip *chip)
 
 static const struct command_shape shapes_1327[] = {
     {0x15, 0x15, 2}, {0x75, 0x75, 2}, {0x81, 0x81, 1},  {0xA0, 0xA2, 1}, {0xA4, 0xA7, 0},
+    {0x26, 0x27, 7}, {0x2E, 0x2F, 0}, /* scrolling */
     {0xA8, 0xA8, 1}, {0xAB, 0xAB, 1}, {0xAE, 0xAF, 0},  {0xB1, 0xB1, 1}, {0xB2, 0xB2, 0},
     {0xB3, 0xB3, 1}, {0xB5, 0xB6, 1}, {0xB8, 0xB8, 15}, {0xB9, 0xB9, 0}, {0xBC, 0xBC, 1},
     {0xBE, 0xBE, 1}, {0xD5, 0xD5, 1}, {0xFD, 0xFD, 1},  {0, 0, -1},
@@ -292,26 +316,84 @@ static const struct command_shape shapes_1322[] = {
     {0xC7, 0xC7, 1},  {0xCA, 0xCA, 1}, {0xD1, 0xD1, 2}, {0xFD, 0xFD, 1}, {0, 0, -1},
 };
 static const struct command_shape shapes_1331[] = {
-    {0x15, 0x15, 2}, {0x75, 0x75, 2}, {0x81, 0x83, 1}, {0x87, 0x87, 1}, {0x8A, 0x8C, 1},
-    {0xA0, 0xA2, 1}, {0xA4, 0xA7, 0}, {0xA8, 0xA8, 1}, {0xAC, 0xAC, 0}, {0xAD, 0xAD, 1},
-    {0xAE, 0xAF, 0}, {0xB0, 0xB1, 1}, {0xB3, 0xB3, 1}, {0xB9, 0xB9, 0}, {0xBB, 0xBB, 1},
-    {0xBC, 0xBD, 0}, {0xBE, 0xBE, 1}, {0xE3, 0xE3, 0}, {0xFD, 0xFD, 1}, {0, 0, -1},
+    {0x15, 0x15, 2},
+    {0x75, 0x75, 2},
+    {0x81, 0x83, 1},
+    {0x87, 0x87, 1},
+    {0x8A, 0x8C, 1},
+    /* Its own drawing: line, rectangle, copy, dim, clear, fill; scrolling. */
+    {0x21, 0x21, 7},
+    {0x22, 0x22, 10},
+    {0x23, 0x23, 6},
+    {0x24, 0x25, 4},
+    {0x26, 0x26, 1},
+    {0x27, 0x27, 5},
+    {0x2E, 0x2F, 0},
+    {0xA0, 0xA2, 1},
+    {0xA4, 0xA7, 0},
+    {0xA8, 0xA8, 1},
+    {0xAC, 0xAC, 0},
+    {0xAD, 0xAD, 1},
+    {0xAE, 0xAF, 0},
+    {0xB0, 0xB1, 1},
+    {0xB3, 0xB3, 1},
+    {0xB9, 0xB9, 0},
+    {0xBB, 0xBB, 1},
+    {0xBC, 0xBD, 0},
+    {0xBE, 0xBE, 1},
+    {0xE3, 0xE3, 0},
+    {0xFD, 0xFD, 1},
+    {0, 0, -1},
 };
 static const struct command_shape shapes_1351[] = {
     {0x15, 0x15, 2}, {0x5C, 0x5D, 0}, {0x75, 0x75, 2}, {0xA0, 0xA2, 1}, {0xA4, 0xA7, 0},
+    {0x96, 0x96, 5}, {0x9E, 0x9F, 0}, /* scrolling */
     {0xAB, 0xAB, 1}, {0xAE, 0xAF, 0}, {0xB1, 0xB1, 1}, {0xB2, 0xB2, 3}, {0xB3, 0xB3, 1},
     {0xB4, 0xB4, 3}, {0xB5, 0xB6, 1}, {0xB9, 0xB9, 0}, {0xBB, 0xBB, 1}, {0xBE, 0xBE, 1},
     {0xC1, 0xC1, 3}, {0xC7, 0xC7, 1}, {0xCA, 0xCA, 1}, {0xFD, 0xFD, 1}, {0, 0, -1},
 };
 
-static const struct chip ssd1327 = {K1327, 128,  128, 2,   false,  false,      0x51,
-                                    0xA8,  0x7F, 0,   100, 100000, shapes_1327};
-static const struct chip ssd1322 = {K1322, 480,  128, 4,   false,  true,       0x14,
-                                    0xCA,  0x7F, 112, 100, 100000, shapes_1322};
-static const struct chip ssd1331 = {K1331, 96,   64, 1,   true, false,      0x72,
-                                    0xA8,  0x80, 0,  150, 3000, shapes_1331};
-static const struct chip ssd1351 = {K1351, 128,  128, 1,  true, true,       0x74,
-                                    0xCA,  0x8A, 0,   50, 2000, shapes_1351};
+static const struct chip ssd1327 = {.kind = K1327,
+                                    .columns = 128,
+                                    .rows = 128,
+                                    .per_column = 2,
+                                    .remap = 0x51,
+                                    .multiplex_command = 0xA8,
+                                    .contrast = 0x7F,
+                                    .spi_clock_ns = 100,
+                                    .reset_ns = 100000,
+                                    .shapes = shapes_1327};
+#define CHIP_1322                                                                                  \
+    .kind = K1322, .columns = 480, .rows = 128, .per_column = 4, .data_parameters = true,          \
+    .remap = 0x14, .multiplex_command = 0xCA, .contrast = 0x7F, .spi_clock_ns = 100,               \
+    .reset_ns = 100000, .shapes = shapes_1322
+static const struct chip ssd1322 = {CHIP_1322};
+static const struct chip ssd1322_b = {CHIP_1322, .pairs_stay = true};
+static const struct chip ssd1331 = {.kind = K1331,
+                                    .columns = 96,
+                                    .rows = 64,
+                                    .per_column = 1,
+                                    .color = true,
+                                    .remap = 0x72,
+                                    .multiplex_command = 0xA8,
+                                    .contrast = 0x80,
+                                    .balance = {0x91, 0x50, 0x7D, 6},
+                                    .spi_clock_ns = 150,
+                                    .reset_ns = 3000,
+                                    .shapes = shapes_1331};
+static const struct chip ssd1351 = {.kind = K1351,
+                                    .columns = 128,
+                                    .rows = 128,
+                                    .per_column = 1,
+                                    .color = true,
+                                    .data_parameters = true,
+                                    .remap = 0x74,
+                                    .multiplex_command = 0xCA,
+                                    .contrast = 0x8A,
+                                    .balance = {0x8A, 0x51, 0x8A, 15},
+                                    .spi_clock_ns = 50,
+                                    .reset_ns = 2000,
+                                    .shapes = shapes_1351};
 
 static bool create_1327(pmb_module *m)
 {
@@ -321,6 +403,11 @@ static bool create_1327(pmb_module *m)
 static bool create_1322(pmb_module *m)
 {
     return create(m, &ssd1322);
+}
+
+static bool create_1322_b(pmb_module *m)
+{
+    return create(m, &ssd1322_b);
 }
 
 static bool create_1331(pmb_module *m)
@@ -341,5 +428,6 @@ static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS"
 
 TYPE(pmb_sim_ssd1327, "SSD1327", create_1327);
 TYPE(pmb_sim_ssd1322, "SSD1322", create_1322);
+TYPE(pmb_sim_ssd1322_b, "SSD1322", create_1322_b);
 TYPE(pmb_sim_ssd1331, "SSD1331", create_1331);
 TYPE(pmb_sim_ssd1351, "SSD1351", create_1351);

@@ -291,5 +291,6 @@ const PMB_FLASH pmb_family pmb_family_dcs = {
     .contrast = contrast,
     .invert = invert,
     .show = show,
+    .turn = PMB_NO_TURN ? NULL : set_mode,
     .has_id = true,
 };

@@ -213,7 +213,10 @@ static pmb_status explain_bus(const PMB_FLASH pmb_panel_config *config, const pm
 static pmb_status plan(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
                        const pmb_port *port)
 {
-    *panel = (pmb_panel){.config = config, .port = port, .family = config->controller->family};
+    *panel = (pmb_panel){.config = config,
+                         .port = port,
+                         .family = config->controller->family,
+                         .rotate = (unsigned)config->rotate & 3u};
     pmb_plan_offset(panel);
     pmb_plan_turn(panel);
     pmb_status status = panel->family->plan(panel);

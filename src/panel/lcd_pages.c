@@ -15,15 +15,35 @@ static pmb_status plan(pmb_panel *panel)
     return config->bias == 0 || config->bias == 9 || config->bias == 7 ? PMB_OK : PMB_ERR_ARGUMENT;
 }
 
+/* All outputs are always scanned, and the glass hangs on those from its offset on. Where the scan
+ * runs down, as it does on a glass that is not turned, those above the glass come first. */
+static uint8_t start_line(const pmb_panel *panel)
+{
+    const uint8_t row = (uint8_t)panel->offset.y, height = (uint8_t)panel->config->size.h;
+    const bool down = (panel->remap ^ pmb_paged_of(panel)->mount) & PMB_TURN_BOTTOM;
+    return down ? (uint8_t)(2 * row + height) & 63 : 0;
+}
+
 /* The memory is cleared to light, which is 1, as the controller is told to invert. */
 static pmb_status start(pmb_panel *panel)
 {
     const PMB_FLASH pmb_panel_config *config = panel->config;
     const uint8_t coefficient = config->temperature ? (uint8_t)(config->temperature - 1) : 1;
-    const uint8_t glass[] = {(uint8_t)(SET_BIAS | (config->bias == 7)), SET_TEMPERATURE,
-                             (uint8_t)(0x10 | coefficient << 7)};
-    return pmb_paged_start(panel, glass, pmb_paged_of(panel)->temperatures ? sizeof glass : 1,
-                           0xFF);
+    uint8_t glass[PAGED_DIRECTIONS + 3] = {[PAGED_DIRECTIONS] =
+                                               (uint8_t)(SET_BIAS | (config->bias == 7)),
+                                           SET_TEMPERATURE,
+                                           (uint8_t)(0x10 | coefficient << 7)};
+    pmb_paged_directions(panel, glass, start_line(panel));
+    const uint8_t count =
+        pmb_paged_of(panel)->temperatures ? sizeof glass : (uint8_t)(PAGED_DIRECTIONS + 1);
+    return pmb_paged_start(panel, glass, count, 0xFF);
+}
+
+static pmb_status turn(const pmb_panel *panel)
+{
+    uint8_t directions[PAGED_DIRECTIONS];
+    pmb_paged_directions(panel, directions, start_line(panel));
+    return pmb_send_command(panel, directions, sizeof directions);
 }
 
 /* A 1 is a dark pixel. */
@@ -46,5 +66,6 @@ const PMB_FLASH pmb_family pmb_family_lcd_pages = {
     .contrast = pmb_paged_contrast,
     .invert = invert,
     .show = show,
+    .turn = PMB_NO_TURN ? NULL : turn,
     .light = true,
 };

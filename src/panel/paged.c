@@ -38,21 +38,23 @@ static pmb_status clear(const pmb_panel *panel, uint8_t rest)
     return status;
 }
 
+void pmb_paged_directions(const pmb_panel *panel, uint8_t *commands, uint8_t start_line)
+{
+    const uint8_t turned = panel->remap ^ pmb_paged_of(panel)->mount;
+    commands[0] = (uint8_t)(PAGED_SEGMENT_REMAP | (turned & PMB_TURN_RIGHT ? 1 : 0));
+    commands[1] = (uint8_t)(PAGED_COM_SCAN | (turned & PMB_TURN_BOTTOM ? 8 : 0));
+    commands[2] = (uint8_t)(PAGED_START_LINE | start_line);
+}
+
 pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t count, uint8_t rest)
 {
     const PMB_FLASH pmb_glass *glass = pmb_known_glass(panel->config);
     const PMB_FLASH pmb_paged *paged = pmb_paged_of(panel);
-    const uint8_t turned = panel->remap ^ paged->mount;
-    const uint8_t directions[] = {
-        (uint8_t)(PAGED_SEGMENT_REMAP | (turned & PMB_TURN_RIGHT ? 1 : 0)),
-        (uint8_t)(PAGED_COM_SCAN | (turned & PMB_TURN_BOTTOM ? 8 : 0)), PAGED_START_LINE};
     pmb_status status = pmb_send_list(panel, paged->setup);
-    if (status == PMB_OK && glass && glass->extra)
-        status = pmb_send_list(panel, (const PMB_FLASH uint8_t *)glass->extra);
     if (status == PMB_OK)
         status = pmb_send_command(panel, more, count);
-    if (status == PMB_OK)
-        status = pmb_send_command(panel, directions, sizeof directions);
+    if (status == PMB_OK && glass && glass->extra)
+        status = pmb_send_list(panel, (const PMB_FLASH uint8_t *)glass->extra);
     return !PMB_PLAIN_PANELS && status == PMB_OK ? clear(panel, rest) : status;
 }
 

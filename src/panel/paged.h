@@ -25,10 +25,14 @@ const PMB_FLASH pmb_paged *pmb_paged_of(const pmb_panel *panel);
 /* Format, frame and offset. */
 void pmb_paged_plan(pmb_panel *panel);
 
-/* The setup list, that of the glass, some commands more, the directions; then the memory is filled
- * with a byte. */
+/* The setup list, some commands more, the list of the glass; then the memory is filled with a byte.
+ */
 pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t count,
                            uint8_t rest);
+
+/* The directions in which columns and rows run, and the memory row that the first output shows. */
+enum { PAGED_DIRECTIONS = 3 };
+void pmb_paged_directions(const pmb_panel *panel, uint8_t *commands, uint8_t start_line);
 
 pmb_status pmb_paged_write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area);
 pmb_status pmb_paged_contrast(pmb_panel *panel, uint8_t value);

@@ -76,24 +76,39 @@ bool pmb_is_possible(const pmb_panel *panel)
     return PMB_NO_CHECKS || !wanted || wanted == panel->format;
 }
 
+static pmb_status plan(pmb_panel *panel)
+{
+    pmb_plan_offset(panel);
+    pmb_plan_turn(panel);
+    const pmb_status status = panel->family->plan(panel);
+    return status == PMB_OK && !pmb_is_possible(panel) ? PMB_ERR_UNSUPPORTED : status;
+}
+
+/* The first picture is there. */
+static void light_up(pmb_panel *panel)
+{
+    if (panel->dark)
+        pmb_panel_backlight(panel, true);
+    panel->dark = false;
+}
+
 pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
                           const pmb_port *port)
 {
     if (!PMB_NO_CHECKS && (!panel || !config || !port))
         return PMB_ERR_ARGUMENT;
     *panel = (pmb_panel){.config = config, .port = port};
+    panel->rotate = !PMB_NO_TURN ? (unsigned)config->rotate & 3u : 0;
     panel->planes = PMB_PLANE_NEXT | PMB_PLANE_SHOWN;
     pmb_status status = !PMB_NO_CHECKS ? check(panel) : PMB_OK;
     if (status != PMB_OK)
         return status;
     panel->family = config->controller->family;
-    pmb_plan_offset(panel);
-    pmb_plan_turn(panel);
-    status = panel->family->plan(panel);
-    if (status == PMB_OK && !pmb_is_possible(panel))
-        status = PMB_ERR_UNSUPPORTED;
+    status = plan(panel);
     if (status != PMB_OK)
         return status;
+    if (!PMB_PLAIN_PANELS)
+        pmb_panel_backlight(panel, false);
     config->bus.kind->idle(config, port);
     pmb_reset(panel);
     status = panel->family->start(panel);
@@ -102,9 +117,27 @@ pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *co
     if (status == PMB_OK)
         status = pmb_panel_contrast(panel, config->contrast);
     if (status == PMB_OK)
-        status = pmb_panel_wake(panel);
-    pmb_panel_backlight(panel, status == PMB_OK);
+        status = panel->family->show(panel, true);
+    if (!PMB_PLAIN_PANELS)
+        panel->dark = status == PMB_OK;
+    else if (status == PMB_OK)
+        pmb_panel_backlight(panel, true);
     return status;
+}
+
+pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate)
+{
+    if (!PMB_NO_CHECKS && (!panel || rotate > PMB_ROTATE_270))
+        return PMB_ERR_ARGUMENT;
+    const pmb_panel before = *panel;
+    panel->rotate = (unsigned)rotate & 3u;
+    panel->remap = 0;
+    const pmb_status status = plan(panel);
+    if (status != PMB_OK) {
+        *panel = before;
+        return status;
+    }
+    return panel->family->turn ? panel->family->turn(panel) : PMB_OK;
 }
 
 pmb_status pmb_panel_quiet(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
@@ -119,7 +152,7 @@ pmb_status pmb_panel_quiet(const PMB_FLASH pmb_panel_config *config, const pmb_p
 
 void pmb_panel_backlight(const pmb_panel *panel, bool on)
 {
-    pmb_pin_set(panel->port, panel->config->backlight, on);
+    pmb_pin_set(panel->port, panel->config->backlight, on != panel->config->backlight_low);
 }
 
 pmb_status pmb_panel_read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
@@ -145,14 +178,20 @@ pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
 
 pmb_status pmb_panel_sleep(pmb_panel *panel)
 {
-    return panel ? panel->family->show(panel, false) : PMB_ERR_ARGUMENT;
+    if (!panel)
+        return PMB_ERR_ARGUMENT;
+    pmb_panel_backlight(panel, false);
+    return panel->family->show(panel, false);
 }
 
 pmb_status pmb_panel_wake(pmb_panel *panel)
 {
     if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
-    return panel->family->show(panel, true);
+    const pmb_status status = panel->family->show(panel, true);
+    if (status == PMB_OK && !panel->dark)
+        pmb_panel_backlight(panel, true);
+    return status;
 }
 
 pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh)
@@ -213,7 +252,10 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
 {
     if (!PMB_NO_CHECKS && !can_be_written(panel, held, area))
         return PMB_ERR_ARGUMENT;
-    return pmb_write_part(panel, held, &area);
+    const pmb_status status = pmb_write_part(panel, held, &area);
+    if (status == PMB_OK)
+        light_up(panel);
+    return status;
 }
 
 bool pmb_panel_can_defer(const pmb_panel *panel)
@@ -229,6 +271,9 @@ void pmb_panel_defer(pmb_panel *panel)
 
 pmb_status pmb_panel_settle(pmb_panel *panel)
 {
+    const pmb_status status = pmb_end_data(panel);
     panel->background = false;
-    return pmb_end_data(panel);
+    if (status == PMB_OK)
+        light_up(panel);
+    return status;
 }

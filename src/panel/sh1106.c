@@ -5,7 +5,6 @@
 static const PMB_FLASH uint8_t setup[] = {
     1, 0xAE,       /* display off */
     2, 0xD5, 0x50, /* clock: divide by 1, oscillator at its usual frequency */
-    2, 0xD3, 0x00, /* display offset 0 */
     2, 0xAD, 0x8B, /* DC-DC converter on with the display */
     1, 0x32,       /* pump voltage 8.0 V */
     2, 0xD9, 0x22, /* pre-charge and discharge 2 clocks */
@@ -35,6 +34,6 @@ const PMB_FLASH pmb_controller pmb_sh1106 = {
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
     .spi_cycle_ns = 250,
-    .reset_low_us = 20, /* data sheet: at least 10 us */
-    .reset_wait_ms = 1,
+    .reset_low_us = 20,   /* data sheet: at least 10 us */
+    .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */
 };

@@ -6,7 +6,7 @@ static const PMB_FLASH uint8_t setup[] = {
     2, 0xFD, 0x12, /* commands unlocked */
     1, 0xAE,       /* display off */
     2, 0xD5, 0xA0, /* clock: divide by 1, oscillator 10 */
-    2, 0xD3, 0x00, /* display offset 0 */
+    1, 0x2E,       /* no scrolling: a board that starts again may find it on */
     2, 0x20, 0x02, /* page addressing */
     2, 0xD9, 0x25, /* pre-charge 5, discharge 2 clocks */
     2, 0xDB, 0x34, /* VCOMH deselect level 0.78 VCC */
@@ -35,6 +35,6 @@ const PMB_FLASH pmb_controller pmb_ssd1309 = {
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
     .spi_cycle_ns = 100,
-    .reset_low_us = 10, /* data sheet: at least 3 us */
-    .reset_wait_ms = 1,
+    .reset_low_us = 10,   /* data sheet: at least 3 us */
+    .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */
 };

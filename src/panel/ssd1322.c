@@ -18,36 +18,26 @@ static const PMB_FLASH uint8_t setup[] = {
     0,
 };
 
-static const PMB_FLASH pmb_windowed detail = {
-    .setup = setup,
-    .format = &pmb_grey4,
-    .pixels_per_column = 4,
-    .parameters_as_data = true,
-    .write_command = 0x5C,
-    .normal = 0xA6,
-    .inverse = 0xA7,
-    .multiplex = 0xCA,
-    .contrast = 0xC1,
-    .usual = 0x7F,
-    .contrast_count = 1,
-    .remap = 0x14,
-    .flip_right = 0x06, /* columns, and the nibbles in them */
-    .flip_bottom = 0x10,
-    .second = 0x11, /* two COM outputs for each row */
-};
+/* All but the bits that mirror the columns. */
+#define DETAIL                                                                                     \
+    .setup = setup, .format = &pmb_grey4, .pixels_per_column = 4, .parameters_as_data = true,      \
+    .write_command = 0x5C, .normal = 0xA6, .inverse = 0xA7, .multiplex = 0xCA, .contrast = 0xC1,   \
+    .usual = {0x7F}, .contrast_count = 1, .remap = 0x14, .flip_bottom = 0x10, .second = 0x11
+
+/* Whether the two pixels of a byte change places with the columns is in doubt: see the note. */
+static const PMB_FLASH pmb_windowed detail = {DETAIL, .flip_right = 0x06};
+static const PMB_FLASH pmb_windowed columns_only = {DETAIL, .flip_right = 0x02};
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{256, 64}, {112, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{256, 48}, {112, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{128, 64}, {176, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
-const PMB_FLASH pmb_controller pmb_ssd1322 = {
-    .family = &pmb_family_windowed,
-    .detail = &detail,
-    .memory = {480, 128},
-    .glasses = glasses,
-    .glass_count = sizeof glasses / sizeof glasses[0],
-    .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
-    .spi_cycle_ns = 100,
-    .reset_low_us = 200, /* data sheet: at least 100 us */
-    .reset_wait_ms = 1,
-};
+#define CONTROLLER                                                                                 \
+    .family = &pmb_family_windowed, .memory = {480, 128}, .glasses = glasses,                      \
+    .glass_count = sizeof glasses / sizeof glasses[0], .buses = PMB_HAS_SPI | PMB_HAS_SPI3,        \
+    .spi_cycle_ns = 100, .reset_low_us = 200, .reset_wait_ms = 1
+
+const PMB_FLASH pmb_controller pmb_ssd1322 = {.detail = &detail, CONTROLLER};
+const PMB_FLASH pmb_controller pmb_ssd1322_b = {.detail = &columns_only, CONTROLLER};

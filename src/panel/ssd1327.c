@@ -22,7 +22,7 @@ static const PMB_FLASH pmb_windowed detail = {
     .inverse = 0xA7,
     .multiplex = 0xA8,
     .contrast = 0x81,
-    .usual = 0x7F,
+    .usual = {0x7F},
     .contrast_count = 1,
     .remap = 0x51,
     .flip_right = 0x03, /* columns, and the nibbles in their bytes */
@@ -31,6 +31,7 @@ static const PMB_FLASH pmb_windowed detail = {
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{128, 128}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{96, 96}, {16, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_ssd1327 = {
@@ -43,6 +44,6 @@ const PMB_FLASH pmb_controller pmb_ssd1327 = {
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
     .spi_cycle_ns = 100,
-    .reset_low_us = 200, /* data sheet: at least 100 us */
-    .reset_wait_ms = 1,
+    .reset_low_us = 200,  /* data sheet: at least 100 us */
+    .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */
 };

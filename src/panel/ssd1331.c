@@ -12,7 +12,7 @@ static const PMB_FLASH uint8_t setup[] = {
     2, 0x8A, 0x64,                               /* second pre-charge speeds */
     2, 0x8B, 0x78, 2, 0x8C, 0x64, 2, 0xBB, 0x3A, /* pre-charge level 0.5 VCC */
     2, 0xBE, 0x3E,                               /* VCOMH 0.83 VCC */
-    2, 0x87, 0x0F,                               /* master current 16/16 */
+    2, 0x87, 0x06,                               /* master current 7/16 */
     0,
 };
 
@@ -24,7 +24,7 @@ static const PMB_FLASH pmb_windowed detail = {
     .inverse = 0xA7,
     .multiplex = 0xA8,
     .contrast = 0x81,
-    .usual = 0x80,
+    .usual = {0x91, 0x50, 0x7D},
     .contrast_count = 3,
     .contrast_each = true,
     .remap = 0x72,

@@ -1,12 +1,30 @@
 /* st7565.c - the ST7565: docs/controllers/st7565.md. */
 #include "pemble/controllers.h"
-#include "pemble/families.h"
+#include "pemble/driver.h"
 
 static const PMB_FLASH uint8_t setup[] = {
-    1, 0xAE, /* display off */
-    1, 0x2F, /* booster, regulator and follower on */
-    1, 0x25, /* regulator resistor ratio 5.5 */
-    1, 0xA4, /* show the memory */
+    1,
+    0xE2, /* reset of the registers */
+    PMB_LIST_PAUSE,
+    5,
+    1,
+    0xAE, /* display off */
+    1,
+    0x25, /* regulator resistor ratio 5.5 */
+    1,
+    0x2C, /* booster, and when it has settled... */
+    PMB_LIST_PAUSE,
+    50,
+    1,
+    0x2E, /* ...the regulator... */
+    PMB_LIST_PAUSE,
+    50,
+    1,
+    0x2F, /* ...and the follower */
+    PMB_LIST_PAUSE,
+    10,
+    1,
+    0xA4, /* show the memory */
     0,
 };
 

@@ -11,7 +11,7 @@ void pmb_plan_turn(pmb_panel *panel)
                                               PMB_TURN_RIGHT | PMB_TURN_BOTTOM,
                                               PMB_TURN_SWAP | PMB_TURN_BOTTOM};
     const PMB_FLASH pmb_panel_config *config = panel->config;
-    panel->turn = turns[config->rotate];
+    panel->turn = turns[PMB_NO_TURN ? config->rotate : panel->rotate];
     /* Mirroring exchanges the ends of screen x, which runs down the glass when the axes are
      * exchanged. */
     if (config->mirror)

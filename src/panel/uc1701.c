@@ -1,13 +1,33 @@
 /* uc1701.c - the UC1701: docs/controllers/uc1701.md. */
 #include "pemble/controllers.h"
-#include "pemble/families.h"
+#include "pemble/driver.h"
 
 static const PMB_FLASH uint8_t setup[] = {
-    1, 0xAE,       /* display off */
-    1, 0x2F,       /* booster, regulator and follower on */
-    1, 0x24,       /* VLCD resistor ratio 4 */
-    2, 0xF8, 0x00, /* booster ratio 4 */
-    1, 0xA4,       /* show the memory */
+    1,
+    0xE2, /* reset of the registers */
+    PMB_LIST_PAUSE,
+    5,
+    1,
+    0xAE, /* display off */
+    1,
+    0x24, /* VLCD resistor ratio 4 */
+    2,
+    0xF8,
+    0x00, /* booster ratio 4 */
+    1,
+    0x2C, /* booster, and when it has settled... */
+    PMB_LIST_PAUSE,
+    50,
+    1,
+    0x2E, /* ...the regulator... */
+    PMB_LIST_PAUSE,
+    50,
+    1,
+    0x2F, /* ...and the follower */
+    PMB_LIST_PAUSE,
+    10,
+    1,
+    0xA4, /* show the memory */
     0,
 };
 
@@ -21,6 +41,7 @@ static const PMB_FLASH pmb_paged detail = {
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{128, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{102, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
 const PMB_FLASH pmb_controller pmb_uc1701 = {

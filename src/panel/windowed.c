@@ -67,6 +67,19 @@ static pmb_status set_remap(const pmb_panel *panel)
     return set(panel, SET_REMAP, value, detail->second, detail->second ? 2 : 1);
 }
 
+/* The rows of the glass are those of the memory from its offset on, and hang on the COM outputs
+ * from there on. */
+static pmb_status turn(const pmb_panel *panel)
+{
+    const uint8_t row = (uint8_t)panel->offset.y;
+    const uint8_t rows = (uint8_t)panel->config->controller->memory.h;
+    pmb_status status = set_remap(panel);
+    if (status == PMB_OK)
+        status = set(panel, SET_START_LINE, row, 0, 1);
+    return status == PMB_OK ? set(panel, SET_OFFSET, row ? (uint8_t)(rows - row) : 0, 0, 1)
+                            : status;
+}
+
 /* Opens the window at these columns and rows of the memory, and begins to write. */
 static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
 {
@@ -90,11 +103,7 @@ static pmb_status start(pmb_panel *panel)
     if (status == PMB_OK)
         status = set(panel, detail->multiplex, (uint8_t)(panel->config->size.h - 1), 0, 1);
     if (status == PMB_OK)
-        status = set_remap(panel);
-    if (status == PMB_OK)
-        status = set(panel, SET_START_LINE, 0, 0, 1);
-    if (status == PMB_OK)
-        status = set(panel, SET_OFFSET, 0, 0, 1);
+        status = turn(panel);
     if (PMB_PLAIN_PANELS || status != PMB_OK)
         return status;
     status = open_window(panel, (pmb_rect){0, 0, memory.w, memory.h});
@@ -115,19 +124,31 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     return status;
 }
 
+/* The value of one register. Those of three colours keep the proportion of their usual values, of
+ * which `largest` is the largest. */
+static uint8_t level_of(const PMB_FLASH pmb_windowed *detail, uint8_t value, uint8_t color,
+                        uint8_t largest)
+{
+    const uint16_t most = detail->contrast_most ? detail->contrast_most : 255;
+    const uint32_t scaled = ((uint32_t)value * (most + 1u)) >> 8;
+    return value ? (uint8_t)(scaled * detail->usual[color] / largest) : detail->usual[color];
+}
+
 static pmb_status contrast(pmb_panel *panel, uint8_t value)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
-    const uint16_t most = detail->contrast_most ? detail->contrast_most : 255;
-    const uint8_t scaled = (uint8_t)(((uint32_t)value * (most + 1u)) >> 8);
-    const uint8_t level = value ? scaled : detail->usual;
-    const uint8_t levels[] = {level, level, level};
+    uint8_t levels[3] = {0, 0, 0}, largest = 1;
+    for (uint8_t i = 0; i < detail->contrast_count; i++)
+        if (detail->usual[i] > largest)
+            largest = detail->usual[i];
+    for (uint8_t i = 0; i < detail->contrast_count; i++)
+        levels[i] = level_of(detail, value, i, largest);
     if (!detail->contrast_each)
         return pmb_send_parameters(panel, detail->parameters_as_data, detail->contrast, levels,
                                    detail->contrast_count);
     pmb_status status = PMB_OK;
     for (uint8_t i = 0; i < detail->contrast_count && status == PMB_OK; i++)
-        status = set(panel, (uint8_t)(detail->contrast + i), level, 0, 1);
+        status = set(panel, (uint8_t)(detail->contrast + i), levels[i], 0, 1);
     return status;
 }
 
@@ -150,4 +171,5 @@ const PMB_FLASH pmb_family pmb_family_windowed = {
     .contrast = contrast,
     .invert = invert,
     .show = show,
+    .turn = PMB_NO_TURN ? NULL : turn,
 };

@@ -22,6 +22,16 @@ static const struct candidate {
     {"ssd1306 96x16", &pmb_ssd1306, {96, 16}, I2C, true, false},
     {"ssd1309", &pmb_ssd1309, {128, 64}, I2C | SPI | SPI3 | SOFT | SOFT3, true, false},
     {"sh1106", &pmb_sh1106, {128, 64}, I2C | SPI | SPI3 | SOFT | SOFT3, true, false},
+    {"ssd1305", &pmb_ssd1305, {128, 32}, I2C | SPI | SPI3, true, false},
+    {"ssd1306 64x32", &pmb_ssd1306, {64, 32}, I2C | SPI, true, false},
+    {"ssd1306 vcc", &pmb_ssd1306_vcc, {128, 64}, I2C | SPI, true, false},
+    {"sh1107", &pmb_sh1107, {128, 128}, I2C | SPI | SPI3 | SOFT, true, false},
+    {"sh1107 64x128", &pmb_sh1107, {64, 128}, I2C, true, false},
+    {"st7567", &pmb_st7567, {128, 64}, I2C | SPI | SOFT, true, false},
+    {"uc1701 102x64", &pmb_uc1701, {102, 64}, SPI, true, false},
+    {"ssd1322 b", &pmb_ssd1322_b, {256, 64}, SPI, true, false},
+    {"ssd1322 128x64", &pmb_ssd1322, {128, 64}, SPI, true, false},
+    {"ssd1327 96x96", &pmb_ssd1327, {96, 96}, I2C | SPI, true, false},
     {"pcd8544", &pmb_pcd8544, {84, 48}, SPI | SOFT, true, false},
     {"st7565", &pmb_st7565, {128, 64}, SPI | SOFT, true, false},
     {"uc1701", &pmb_uc1701, {128, 64}, SPI | SOFT, true, false},
@@ -77,7 +87,7 @@ static pmb_panel_config config_for(const struct candidate *c, int bus)
     if (bus == SPI || bus == SOFT || bus == PARALLEL)
         b->data_command = PMB_PIN(3);
     if (bus == I2C)
-        *b = (pmb_bus){.kind = &pmb_i2c, .address = 0x3C};
+        *b = (pmb_bus){.kind = &pmb_i2c};
     else if (bus == SPI)
         b->kind = &pmb_spi;
     else if (bus == SPI3)
@@ -271,7 +281,8 @@ static void the_backlight_goes_on_with_opening(void **state)
 {
     (void)state;
     struct rig rig;
-    pmb_panel_config config = config_for(&all[17], SPI);
+    static const struct candidate tft = {"st7735", &pmb_st7735, {128, 160}, SPI, false, false};
+    pmb_panel_config config = config_for(&tft, SPI);
     config.backlight = PMB_PIN(12);
     rig_open(&rig, &config, 0, false);
     pmb_fill(pmb_screen_canvas(&rig.screen), PMB_WHITE);
@@ -297,7 +308,9 @@ static void colours_are_the_right_ones(void **state)
     (void)state;
     for (size_t i = 0; i < LENGTH(all); i++)
         for (int bgr = 0; bgr < 2; bgr++) {
-            const bool color = all[i].controller->detail && i >= 13 && !all[i].paper;
+            const pmb_controller *controller = all[i].controller;
+            const bool color = controller->family == &pmb_family_dcs ||
+                               controller == &pmb_ssd1331 || controller == &pmb_ssd1351;
             struct rig rig;
             if (!color)
                 continue;

@@ -28,7 +28,7 @@ static void describe(void)
                             .inverse = 0xA7,
                             .multiplex = 0xA8,
                             .contrast = 0x81,
-                            .usual = 0x7F,
+                            .usual = {0x7F},
                             .contrast_count = 1,
                             .remap = 0x51,
                             .flip_right = 0x03,
@@ -129,7 +129,7 @@ static void contrast_is_spread_over_what_the_register_has(void **state)
     pmb_panel panel;
     describe();
     detail.contrast_most = 15;
-    detail.usual = 9;
+    detail.usual[0] = 9;
     assert_int_equal(pmb_panel_open(&panel, &config, &port), PMB_OK);
     assert_int_equal(last_contrast, 9);
     static const uint8_t wanted[][2] = {{255, 15}, {1, 0}, {128, 8}, {0, 9}};

@@ -103,6 +103,8 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     else
         print_pin(".reset", c->reset);
     print_pin(".backlight", c->backlight);
+    if (c->backlight_low)
+        printf("    .backlight_low = true,\n");
     print_pin(".busy", c->busy);
     if (c->offset.given)
         printf("    .offset = {%d, %d, true},\n", c->offset.x, c->offset.y);

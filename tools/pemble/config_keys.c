@@ -106,6 +106,14 @@ static bool read_colors(struct reading *r)
     return which >= 0;
 }
 
+static bool read_backlight_on(struct reading *r)
+{
+    static const char *const words[] = {"high", "low", NULL};
+    const int which = choice(r->value, words);
+    r->panel->config.backlight_low = which == 1;
+    return which >= 0;
+}
+
 static bool read_contrast(struct reading *r)
 {
     long contrast;
@@ -346,6 +354,7 @@ static const struct key keys[] = {
     {"panel", "full-every", read_full_every, "0 (never) to 255 refreshes"},
     {"panel", "address", read_address, "0x08 to 0x77, the 7-bit form"},
     {"panel", "backlight", read_pin, NULL},
+    {"panel", "backlight-on", read_backlight_on, "high or low, the level of its pin"},
     {"panel", "bus", read_before, NULL},
     {"bus", "type", read_type, "i2c, spi, spi3, softspi or parallel8"},
     {"bus", "unit", read_unit, "0 to 3"},

@@ -36,13 +36,31 @@ static const char *value_of(const struct known_module *module, const char *key)
 
 enum { ROW_SIZE = 240 };
 
+/* What a module has beside size and bus, such as "offset=0,0": what look-alikes differ in. */
+static const char *rest_of(const struct known_module *module)
+{
+    static char rest[80];
+    size_t length = 0;
+    rest[0] = '\0';
+    for (const char *at = module->keys; *at; at += strspn(at, " ")) {
+        const size_t word = strcspn(at, " ");
+        if (strncmp(at, "size=", 5) != 0 && strncmp(at, "type=", 5) != 0)
+            length += (size_t)snprintf(rest + length, sizeof rest - length, "%s%.*s",
+                                       length ? " " : "", (int)word, at);
+        at += word;
+    }
+    return rest;
+}
+
 static const char *module_row(int number)
 {
     static char row[ROW_SIZE];
     const struct known_module *m = module_at(number);
     const struct known_controller *c = controller_named(m->controller);
-    snprintf(row, sizeof row, "  %-20s %-13s %-9s %-23s %-10s %s", m->name, c->title,
-             value_of(m, "size="), c->colors, value_of(m, "type="), m->supply);
+    const char *rest = rest_of(m);
+    snprintf(row, sizeof row, "  %-17s %-13s %-8s %-22s %-10s %-*s%s%s", m->name, c->title,
+             value_of(m, "size="), c->colors, value_of(m, "type="), *rest ? 9 : 0, m->supply,
+             *rest ? " " : "", rest);
     return row;
 }
 
@@ -96,8 +114,8 @@ static int print_table(const struct line *line)
 {
     char heading[ROW_SIZE];
     snprintf(heading, ROW_SIZE,
-             "Modules, for 'module = NAME':\n\n  %-20s %-13s %-9s %-23s %-10s %s\n", "name",
-             "controller", "size", "colours", "bus", "supply, V");
+             "Modules, for 'module = NAME':\n\n  %-17s %-13s %-8s %-22s %-10s %-9s %s\n", "name",
+             "controller", "size", "colours", "bus", "supply, V", "also");
     const int modules = print_rows(heading, module_count(), module_row, line);
     snprintf(heading, ROW_SIZE,
              "%sControllers, for 'controller = NAME':\n\n  %-13s %-9s %-23s %-29s %s\n",

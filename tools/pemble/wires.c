@@ -91,7 +91,7 @@ static bool tie(const struct panel_setup *panel, int signal, struct wire *wire)
     const char *board, *what;
     const bool second = panel->config.bus.address == 0x3D;
     if (signal == SIGNAL_BACKLIGHT && has_backlight(panel)) {
-        board = "3V3";
+        board = panel->config.backlight_low ? "GND" : "3V3";
         what = "backlight; open, the glass is dark";
     } else if (signal == SIGNAL_READ && strcmp(panel->type, "parallel8") == 0) {
         board = is_6800(panel) ? "GND" : "3V3";

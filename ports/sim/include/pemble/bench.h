@@ -43,10 +43,11 @@ typedef struct pmb_module_options {
     int column, row;   /* GRAM column and row behind the glass's top left pixel */
     int com;           /* COM layout of the rows: a pmb_com_layout */
     pmb_module_bus bus;
-    uint8_t address;  /* I2C, 7-bit */
-    bool bgr;         /* the glass's colour stripes are blue, green, red */
-    bool inverted;    /* the glass shows the inverse of the picture memory */
-    bool overclocked; /* it takes an SPI clock that is faster than its data sheet allows */
+    uint8_t address;    /* I2C, 7-bit */
+    bool bgr;           /* the glass's colour stripes are blue, green, red */
+    bool inverted;      /* the glass shows the inverse of the picture memory */
+    bool backlight_low; /* the backlight is on while BLK is low; open, it is off */
+    bool overclocked;   /* it takes an SPI clock that is faster than its data sheet allows */
 } pmb_module_options;
 
 /* Returns NULL when there is no memory. Freeing a bench frees its modules and inputs. */

@@ -7,9 +7,12 @@
 
 PMB_BEGIN_C
 
-extern const pmb_module_type pmb_sim_ssd1306, pmb_sim_ssd1309, pmb_sim_sh1106;
-extern const pmb_module_type pmb_sim_pcd8544, pmb_sim_st7565, pmb_sim_uc1701, pmb_sim_ks0108;
-extern const pmb_module_type pmb_sim_ssd1327, pmb_sim_ssd1322, pmb_sim_ssd1331, pmb_sim_ssd1351;
+extern const pmb_module_type pmb_sim_ssd1305, pmb_sim_ssd1306, pmb_sim_ssd1306_vcc, pmb_sim_ssd1309,
+    pmb_sim_sh1106, pmb_sim_sh1107;
+extern const pmb_module_type pmb_sim_pcd8544, pmb_sim_st7565, pmb_sim_st7567, pmb_sim_uc1701,
+    pmb_sim_ks0108;
+extern const pmb_module_type pmb_sim_ssd1327, pmb_sim_ssd1322, pmb_sim_ssd1322_b, pmb_sim_ssd1331,
+    pmb_sim_ssd1351;
 extern const pmb_module_type pmb_sim_st7735, pmb_sim_st7789, pmb_sim_ili9341, pmb_sim_ili9488,
     pmb_sim_gc9a01;
 extern const pmb_module_type pmb_sim_st7796s, pmb_sim_ili9486, pmb_sim_ili9342c, pmb_sim_gc9107,

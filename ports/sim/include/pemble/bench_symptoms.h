@@ -17,11 +17,12 @@
 #define PEMBLE_BENCH_SYMPTOMS_H
 
 #include "pemble/bench.h"
+#include "pemble/families.h"
 #include "pemble/linkage.h"
 
 PMB_BEGIN_C
 
-enum { PMB_SYMPTOMS = 13 }; /* number 0 is no mistake */
+enum { PMB_SYMPTOMS = 18 }; /* number 0 is no mistake */
 
 typedef struct pmb_symptom {
     const char *title;       /* "wrong offset" */
@@ -30,7 +31,10 @@ typedef struct pmb_symptom {
     const char *controller;  /* the name of the wrong one; NULL: it is right */
     bool asleep;             /* the panel sleeps */
     bool exchanged;          /* the wires of DC and CS are exchanged */
+    bool unlit;              /* the backlight is left open */
     unsigned lost;           /* one of so many bytes is lost on SPI; 0: none */
+    pmb_controller table;    /* private: a controller with the mistake, and its detail */
+    pmb_windowed detail;
 } pmb_symptom;
 
 /*
