@@ -20,11 +20,13 @@ extern const PMB_FLASH pmb_controller pmb_sh1106;      /* 132x64 */
 extern const PMB_FLASH pmb_controller pmb_sh1107;      /* 128x128 */
 
 /* one-bit LCD; memory in pixels */
-extern const PMB_FLASH pmb_controller pmb_pcd8544; /* 84x48 */
-extern const PMB_FLASH pmb_controller pmb_st7565;  /* 132x65 */
-extern const PMB_FLASH pmb_controller pmb_st7567;  /* 132x65 */
-extern const PMB_FLASH pmb_controller pmb_uc1701;  /* 132x65 */
-extern const PMB_FLASH pmb_controller pmb_ks0108;  /* two of them: 128x64 */
+extern const PMB_FLASH pmb_controller pmb_pcd8544;    /* 84x48 */
+extern const PMB_FLASH pmb_controller pmb_st7565;     /* 132x65 */
+extern const PMB_FLASH pmb_controller pmb_st7567;     /* 132x65 */
+extern const PMB_FLASH pmb_controller pmb_uc1701;     /* 132x65 */
+extern const PMB_FLASH pmb_controller pmb_ks0108;     /* two of them: 128x64 */
+extern const PMB_FLASH pmb_controller pmb_ks0108_low; /* the same, selected by low levels */
+extern const PMB_FLASH pmb_controller pmb_ks0108_192; /* three of them: 192x64 */
 
 /* grey OLED; memory in pixels */
 extern const PMB_FLASH pmb_controller pmb_ssd1327; /* 128x128 */

@@ -71,6 +71,9 @@ struct pmb_controller {
 #define PMB_HAS_PARALLEL_6800 0x10 /* E, active high, and R/W */
 #define PMB_HAS_SPI16         0x20 /* SPI into shift registers in front of a 16-bit bus */
 
+/* Not a bus: the chip selects of a parallel 6800 bus rest high. */
+#define PMB_SELECT_RESTS_HIGH 0x80
+
 /* How a controller's outputs run on the glasses that it is sold with: what it must be told for a
  * picture that is not turned. */
 #define PMB_MOUNT_RIGHT  0x02 /* columns run from the right */
@@ -105,7 +108,11 @@ typedef struct pmb_pcd8544_usual {
     uint8_t vop, bias, temperature; /* registers: 0 to 127, 0 to 7, 0 to 3 */
 } pmb_pcd8544_usual;
 
-/* Two KS0108, each with half of the columns, selected by one pin each. */
+/*
+ * KS0108s, each with 64 of the memory's columns. Two are selected by a pin each (select,
+ * second_select), active high, or active low with PMB_SELECT_RESTS_HIGH. Three are selected by the
+ * number on two pins: select is its lower bit, 3 selects none.
+ */
 extern const PMB_FLASH pmb_family pmb_family_ks0108;
 
 /*

@@ -1,4 +1,4 @@
-/* ks0108.c - glasses with two KS0108: docs/controllers/ks0108.md. */
+/* ks0108.c - glasses with two or three KS0108: docs/controllers/ks0108.md. */
 #include "pemble/driver.h"
 #include "pemble/turn.h"
 #include "pemble/controllers.h"
@@ -11,14 +11,26 @@ enum {
     SET_X = 0xB8,   /* the page */
     START_LINE = 0xC0,
     STATUS_BUSY = 0x80,
-    BUSY_US = 12, /* three clocks of the slowest divider in use, 250 kHz */
+    BUSY_US = 20, /* three clocks of the slowest divider in use, 250 kHz, and some */
     MOST_POLLS = 200
 };
 
-static void choose(const pmb_panel *panel, bool left, bool right)
+enum { NO_CHIP = 3 };
+
+static uint8_t chips_of(const pmb_panel *panel)
 {
-    pmb_pin_set(panel->port, panel->config->bus.select, left);
-    pmb_pin_set(panel->port, panel->config->bus.second_select, right);
+    return (uint8_t)((uint16_t)panel->config->controller->memory.w / CHIP_COLUMNS);
+}
+
+static void choose(const pmb_panel *panel, uint8_t chip)
+{
+    const bool rests_high = panel->config->controller->buses & PMB_SELECT_RESTS_HIGH;
+    /* Three chips: their number, in two bits. Two: a pin each. */
+    const bool numbered = chips_of(panel) > 2;
+    const bool first = numbered ? chip & 1 : (chip == 0) != rests_high;
+    const bool second = numbered ? chip & 2 : (chip == 1) != rests_high;
+    pmb_pin_set(panel->port, panel->config->bus.select, first);
+    pmb_pin_set(panel->port, panel->config->bus.second_select, second);
 }
 
 /* Until the chosen chip takes the next byte: by its busy flag, or by waiting when R/W is not wired
@@ -50,15 +62,15 @@ static pmb_status send_one(const pmb_panel *panel, bool data, uint8_t byte)
     return data ? pmb_send_data(panel, &byte, 1) : pmb_send_command(panel, &byte, 1);
 }
 
-/* A command to both chips, one after the other, as each has a busy flag of its own. */
-static pmb_status command_both(const pmb_panel *panel, uint8_t command)
+/* A command to each chip, one after the other, as each has a busy flag of its own. */
+static pmb_status command_all(const pmb_panel *panel, uint8_t command)
 {
-    choose(panel, true, false);
-    pmb_status status = send_one(panel, false, command);
-    choose(panel, false, true);
-    if (status == PMB_OK)
+    pmb_status status = PMB_OK;
+    for (uint8_t chip = 0; chip < chips_of(panel) && status == PMB_OK; chip++) {
+        choose(panel, chip);
         status = send_one(panel, false, command);
-    choose(panel, false, false);
+    }
+    choose(panel, NO_CHIP);
     return status;
 }
 
@@ -83,9 +95,8 @@ static pmb_status send_page(const pmb_panel *panel, uint8_t page, uint16_t colum
     pmb_status status = PMB_OK;
     for (uint16_t i = 0; i < count && status == PMB_OK; i++) {
         const uint16_t at = (uint16_t)(column + i);
-        const bool right = at >= CHIP_COLUMNS;
-        if (i == 0 || at == CHIP_COLUMNS) {
-            choose(panel, !right, right);
+        if (i == 0 || at % CHIP_COLUMNS == 0) {
+            choose(panel, (uint8_t)(at / CHIP_COLUMNS));
             status = send_one(panel, false, (uint8_t)(SET_X | page));
             if (status == PMB_OK)
                 status = send_one(panel, false, (uint8_t)(SET_Y | at % CHIP_COLUMNS));
@@ -93,16 +104,16 @@ static pmb_status send_page(const pmb_panel *panel, uint8_t page, uint16_t colum
         if (status == PMB_OK)
             status = send_one(panel, true, first ? first[i * step] ^ flip : 0x00);
     }
-    choose(panel, false, false);
+    choose(panel, NO_CHIP);
     return status;
 }
 
 static pmb_status start(pmb_panel *panel)
 {
     const pmb_size memory = panel->config->controller->memory;
-    pmb_status status = command_both(panel, DISPLAY);
+    pmb_status status = command_all(panel, DISPLAY);
     if (status == PMB_OK)
-        status = command_both(panel, START_LINE);
+        status = command_all(panel, START_LINE);
     for (uint8_t page = 0; !PMB_PLAIN_PANELS && page < memory.h / 8 && status == PMB_OK; page++)
         status = send_page(panel, page, 0, (uint16_t)memory.w, NULL, 0);
     return status;
@@ -134,7 +145,7 @@ static pmb_status invert(pmb_panel *panel, bool inverted)
 
 static pmb_status show(pmb_panel *panel, bool on)
 {
-    return command_both(panel, (uint8_t)(DISPLAY | on));
+    return command_all(panel, (uint8_t)(DISPLAY | on));
 }
 
 const PMB_FLASH pmb_family pmb_family_ks0108 = {
@@ -149,14 +160,16 @@ const PMB_FLASH pmb_family pmb_family_ks0108 = {
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{128, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+    {{192, 64}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
-const PMB_FLASH pmb_controller pmb_ks0108 = {
-    .family = &pmb_family_ks0108,
-    .memory = {128, 64},
-    .glasses = glasses,
-    .glass_count = sizeof glasses / sizeof glasses[0],
-    .buses = PMB_HAS_PARALLEL_6800,
-    .reset_low_us = 2, /* data sheet: at least 1 us */
-    .reset_wait_ms = 1,
-};
+#define CONTROLLER(columns, glass, rests)                                                          \
+    {                                                                                              \
+        .family = &pmb_family_ks0108, .memory = {columns, 64}, .glasses = glass, .glass_count = 1, \
+        .buses = PMB_HAS_PARALLEL_6800 | (rests), .reset_low_us = 2, /* data sheet: 1 us */        \
+            .reset_wait_ms = 1,                                                                    \
+    }
+
+const PMB_FLASH pmb_controller pmb_ks0108 = CONTROLLER(128, &glasses[0], 0);
+const PMB_FLASH pmb_controller pmb_ks0108_low = CONTROLLER(128, &glasses[0], PMB_SELECT_RESTS_HIGH);
+const PMB_FLASH pmb_controller pmb_ks0108_192 = CONTROLLER(192, &glasses[1], PMB_SELECT_RESTS_HIGH);

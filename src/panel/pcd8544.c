@@ -121,7 +121,7 @@ const PMB_FLASH pmb_family pmb_family_pcd8544 = {
     .light = true,
 };
 
-static const PMB_FLASH pmb_pcd8544_usual usual = {.vop = 0x40, .bias = 4, .temperature = 2};
+static const PMB_FLASH pmb_pcd8544_usual usual = {.vop = 0x40, .bias = 3, .temperature = 2};
 
 static const PMB_FLASH pmb_glass glasses[] = {
     {{84, 48}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},

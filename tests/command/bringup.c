@@ -165,12 +165,12 @@ static void wiring_ties_what_has_no_pin(void **state)
     (void)state;
     wiring_warns_of(
         "[panel]\nmodule=tft-1.8\n",
-        "BL, BLK, LED, LIGHT                   3V3      backlight; open, the glass is dark");
+        "BL, BLK, LED, LIGHT, LED+, A          3V3      backlight; open, the glass is dark");
     wiring_warns_of(
         "[panel]\nmodule=lcd-2.2\n",
-        "BL, BLK, LED, LIGHT                   3V3      backlight; open, the glass is dark");
+        "BL, BLK, LED, LIGHT, LED+, A          3V3      backlight; open, the glass is dark");
     wiring_warns_of("[panel]\nmodule=tft-1.8\n[pins]\nbacklight=44\n",
-                    "BL, BLK, LED, LIGHT                   44       backlight");
+                    "BL, BLK, LED, LIGHT, LED+, A          44       backlight");
     wiring_warns_of(
         "[panel]\nmodule=tft-2.8-parallel\n[pins]\nread=none\n",
         "RD, RW, R/W                           3V3      high: at ground the panel drives the "
@@ -186,7 +186,7 @@ static void wiring_ties_what_has_no_pin(void **state)
                     "RD, RW, R/W                           GND      ground: only written to");
     /* An SPI module that was made an I2C one has pins that must not float. */
     wiring_warns_of("[board]\nmcu=rp2040\n[panel]\nmodule=oled-2.42-i2c\n",
-                    "CS, CE, SS, CS1, SCE                  GND      select, always low");
+                    "CS, CE, SS, CS1, CSA, SCE             GND      select, always low");
     const struct outcome large = shell(PEMBLE " wiring w.ini");
     assert_says(large.out, "DC, A0, RS, D/C, DI, D/I              GND      address: low is 0x3c");
     assert_says(large.out, "RES, RST, RESET, RSTB                 GP21     reset, low\n");
@@ -247,7 +247,7 @@ static void configurations_are_refused(void **state)
         {"[board]\nmcu=z80\n[panel]\nmodule=tft-1.8\n",
          "[board] mcu = z80: possible is atmega328p"},
         {"[board]\nmcu=rp2040\n[panel]\nmodule=tft-1.8\n[pins]\ndc=GP23\n",
-         "possible is none, or a pin of the RP2040: GP 0-22 26-28"},
+         "possible is none, or a pin of the RP2040: GP0-GP22, GP26-GP28"},
         {"[board]\nmcu=esp8266\n[panel]\nmodule=tft-1.8\n[bus]\nunit=1\n", "has no spi unit"},
         {"[panel]\nmodule=tft-1.8\n[pins]\ndc=none\n", "[pins] dc = none: a panel on spi needs"},
         {"[panel x]\nmodule=tft-1.8\nbus=side\n", "there is no section [bus side]"},

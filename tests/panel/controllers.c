@@ -36,6 +36,8 @@ static const struct candidate {
     {"st7565", &pmb_st7565, {128, 64}, SPI | SOFT, true, false},
     {"uc1701", &pmb_uc1701, {128, 64}, SPI | SOFT, true, false},
     {"ks0108", &pmb_ks0108, {128, 64}, PARALLEL, false, false},
+    {"ks0108 low", &pmb_ks0108_low, {128, 64}, PARALLEL, false, false},
+    {"ks0108 192x64", &pmb_ks0108_192, {192, 64}, PARALLEL, false, false},
     {"ssd1327", &pmb_ssd1327, {128, 128}, I2C | SPI | SPI3 | SOFT | SOFT3, true, false},
     {"ssd1322", &pmb_ssd1322, {256, 64}, SPI | SPI3 | SOFT | SOFT3, true, false},
     {"ssd1331", &pmb_ssd1331, {96, 64}, SPI | SPI3 | SOFT | SOFT3, true, false},

@@ -35,17 +35,34 @@ struct board_unit {
     const char *sda, *scl, *sdo;
 };
 
+/* What a person should know about pins, "is a strapping pin: ...". */
+struct pin_note {
+    const char *pins, *says;
+};
+
+/* How a board names its pins: "GP4"; "D4" and "A0"; "PB7", sixteen a port; "P1.02", 32 a port. */
+enum pin_naming { PINS_PREFIX, PINS_ARDUINO, PINS_PORTS, PINS_DOTTED };
+
 struct board {
-    const char *name;   /* in configurations: "rp2040" */
-    const char *title;  /* "RP2040" */
-    const char *prefix; /* of its pin names: "GP4" */
-    const char *pins;   /* all there are: "0-22 26-28" */
+    const char *name;  /* in configurations: "rp2040" */
+    const char *title; /* "RP2040" */
+    enum pin_naming naming;
+    const char *prefix;
+    int first_analog; /* the number of A0 */
+    const char *pins; /* all there are: "0-22 26-28" */
     const char *input_only;
     double volts; /* of its logic */
     const struct board_unit *units;
     int unit_count;
-    int usual[SIGNALS]; /* pins used when a configuration does not say; -1: none */
+    const struct pin_note *notes;
+    int note_count;
+    const uint8_t *positions; /* of pin number n on the header; NULL: printed names do */
+    int usual_i2c[2];         /* SDA, SCL of unit 0; -1: the first that the unit has */
+    int usual[SIGNALS];       /* pins used when a configuration does not say; -1: none */
 };
+
+extern const struct board board_list[];
+extern const int board_count;
 
 /* NULL when there is none of that name. */
 const struct board *board_named(const char *name);
@@ -58,7 +75,13 @@ const char *board_pin_name(const struct board *board, pmb_pin pin);
 /* A pin by its name or number; PMB_PIN_NONE when the board has none such. */
 pmb_pin board_pin_named(const struct board *board, const char *name);
 
-/* "0-13, A0-A5": for messages. */
+/* Where a pin is on a numbered header; 0: the header has no numbers. */
+int board_pin_position(const struct board *board, pmb_pin pin);
+
+/* What a person should know about a pin; NULL: nothing. */
+const char *board_pin_note(const struct board *board, pmb_pin pin);
+
+/* "D0-D13, A0-A7": for messages. */
 const char *board_pin_range(const struct board *board);
 
 /* True when a list such as "0-22 26-28" holds the number; a NULL list holds all. */

@@ -161,7 +161,7 @@ static bool needs_pin(const struct panel_setup *panel, enum signal signal)
 {
     const char *type = panel->type;
     const bool i2c = strcmp(type, "i2c") == 0, parallel = strcmp(type, "parallel8") == 0;
-    const bool chips = panel->config.controller == &pmb_ks0108;
+    const bool chips = panel->config.controller->family == &pmb_family_ks0108;
     switch (signal) {
     case SIGNAL_SDA:
     case SIGNAL_SCL:
@@ -198,8 +198,18 @@ static void usual_type(struct panel_setup *panel)
 static bool drives_5_volts(const struct board *board, const struct panel_setup *panel)
 {
     const bool takes_5 = panel->module ? strcmp(panel->module->supply, "5") == 0
-                                       : panel->config.controller == &pmb_ks0108;
+                                       : panel->config.controller->family == &pmb_family_ks0108;
     return takes_5 && board != &board_bench && board->volts < 4;
+}
+
+/* The pins that a line of a unit can be on; "" for any. */
+static const char *list_of(const struct board_unit *unit, enum signal signal)
+{
+    const char *list = signal == SIGNAL_SDA   ? unit->sda
+                       : signal == SIGNAL_SCL ? unit->scl
+                       : signal == SIGNAL_SDO ? unit->sdo
+                                              : NULL;
+    return list ? list : "";
 }
 
 /* The pins that I2C has on boards where its unit is fixed to some. */
@@ -207,21 +217,17 @@ static pmb_pin usual_pin(const struct setup *setup, const struct panel_setup *pa
                          enum signal signal)
 {
     const struct board *board = setup->board;
-    const struct board_unit *unit = board_unit(board, "i2c", panel->config.bus.unit);
+    const char *const kind = strcmp(panel->type, "i2c") == 0 ? "i2c" : "spi";
+    const struct board_unit *unit = board_unit(board, kind, panel->config.bus.unit);
     const bool bus_line = signal == SIGNAL_SDA || signal == SIGNAL_SCL;
     int pin = board->usual[signal];
     if (signal == SIGNAL_READ && drives_5_volts(board, panel))
         return PMB_PIN_NONE;
-    if (strcmp(panel->type, "i2c") == 0 && bus_line) {
-        const char *list = !unit ? NULL : signal == SIGNAL_SDA ? unit->sda : unit->scl;
-        static const int free_choice[][2] = {{21, 22}, {4, 5}};
-        if (list)
-            (void)sscanf(list, "%d", &pin);
-        else if (board != &board_bench)
-            pin = free_choice[strcmp(board->name, "esp8266") == 0][signal == SIGNAL_SCL];
-        if (list && strcmp(board->name, "rp2040") == 0 && panel->config.bus.unit == 0)
-            pin = signal == SIGNAL_SDA ? 4 : 5;
-    }
+    const bool i2c = strcmp(panel->type, "i2c") == 0;
+    if (i2c && bus_line && board->usual_i2c[0] >= 0 && panel->config.bus.unit == 0)
+        pin = board->usual_i2c[signal == SIGNAL_SCL];
+    else if (unit && (i2c ? bus_line : panel->config.bus.unit > 0))
+        (void)sscanf(list_of(unit, signal), "%d", &pin);
     if (board == &board_bench && (!bus_line || strcmp(panel->type, "softspi") == 0))
         pin += PINS_APART * (int)(panel - setup->panels);
     return pin < 0 ? PMB_PIN_NONE : PMB_PIN(pin);
@@ -255,11 +261,13 @@ static pmb_pin own_pin(const struct setup *setup, const struct panel_setup *pane
     const struct board *board = setup->board;
     if (usual == PMB_PIN_NONE || !is_taken(setup, panel, usual))
         return usual;
-    for (int reserved = 0; reserved < 2; reserved++) /* rather than share, the usual of another */
+    /* Rather than share, the usual of another; rather than that, one that has another task. */
+    for (int pass = 0; pass < 3; pass++)
         for (int number = 0; number < 256; number++) {
             const bool input = pin_list_holds(board->input_only, number);
             if (pin_list_holds(board->pins, number) && (!input || signal == SIGNAL_BUSY) &&
-                (reserved || !is_reserved(board, panel, number)) &&
+                (pass > 0 || !is_reserved(board, panel, number)) &&
+                (pass > 1 || !board_pin_note(board, PMB_PIN(number))) &&
                 !is_taken(setup, panel, PMB_PIN(number)))
                 return PMB_PIN(number);
         }

@@ -55,6 +55,12 @@ static const char *what_for(const struct panel_setup *panel, int signal)
         [SIGNAL_READ] = "read",
     };
     static char text[40];
+    const pmb_controller *controller = panel->config.controller;
+    if (signal == SIGNAL_CS && controller->family == &pmb_family_ks0108)
+        return controller->memory.w > 128 ? "number of the part, lower bit"
+                                          : "select of the left half";
+    if (signal == SIGNAL_CS2 && controller->memory.w > 128)
+        return "number of the part, upper bit";
     if (signal == SIGNAL_SDA || signal == SIGNAL_SCL) {
         if (on_hardware_bus(panel))
             snprintf(text, sizeof text, "%s %u %s", strcmp(panel->type, "i2c") ? "SPI" : "I2C",
@@ -131,8 +137,9 @@ int wires_of(const struct setup *setup, const struct panel_setup *panel, struct 
             count += tie(panel, i, wire);
             continue;
         }
-        snprintf(wire->board, sizeof wire->board, "%s",
-                 board_pin_name(setup->board, panel->pins[i]));
+        const int position = board_pin_position(setup->board, panel->pins[i]);
+        snprintf(wire->board, sizeof wire->board, position ? "%s (%d)" : "%s",
+                 board_pin_name(setup->board, panel->pins[i]), position);
         snprintf(wire->what, sizeof wire->what, "%s", what_for(panel, i));
         wire->may_be_left_off = may_be_left_off(panel, i);
         count++;
@@ -184,6 +191,21 @@ static void warn_of_supply(struct warnings *w, const struct setup *setup,
              "it "
              "never drives its data lines",
              title, setup->board->title, is_6800(panel) ? "R/W to ground" : "RD to 3.3 V");
+    if (setup->board->volts < 4 && is_6800(panel))
+        warn(w,
+             "%s: its reset needs 3.5 V to be high, which a pin of the %s may not reach: when the "
+             "glass stays blank, drive it through a transistor, or tie it to 5 V",
+             title, setup->board->title);
+    if (is_6800(panel))
+        warn(w,
+             "%s: VO is the contrast: the middle of a potentiometer of 10 kOhm between VEE and the "
+             "supply. Without it the glass is blank",
+             title);
+    if (panel->config.controller == &pmb_ili9488 && panel->pins[SIGNAL_SDO] != PMB_PIN_NONE)
+        warn(w,
+             "%s: many of these boards drive SDO all the time: a card or a touch controller on the "
+             "same MISO then reads nothing. Leave SDO open when you do not read",
+             title);
     if (setup->board->volts > 4 && strcmp(panel->module->supply, "3.3 or 5") == 0 &&
         strcmp(panel->type, "i2c") != 0)
         warn(
@@ -235,10 +257,23 @@ static void warn_of_inputs(struct warnings *w, const struct setup *setup,
 {
     for (int i = 0; i < SIGNALS; i++)
         if (panel->pins[i] != PMB_PIN_NONE && i != SIGNAL_BUSY && i != SIGNAL_SDO &&
+            !board_pin_note(setup->board, panel->pins[i]) &&
             pin_list_holds(setup->board->input_only, pmb_pin_number(panel->pins[i])))
             warn(w, "%s: %s is on %s, which is an input only on the %s", panel_title(panel),
                  signal_name((enum signal)i), board_pin_name(setup->board, panel->pins[i]),
                  setup->board->title);
+}
+
+static void warn_of_notes(struct warnings *w, const struct setup *setup,
+                          const struct panel_setup *panel)
+{
+    for (int i = 0; i < SIGNALS; i++) {
+        const char *says = board_pin_note(setup->board, panel->pins[i]);
+        if (says)
+            warn(w, "%s: %s is on %s, which on the %s %s", panel_title(panel),
+                 signal_name((enum signal)i), board_pin_name(setup->board, panel->pins[i]),
+                 setup->board->title, says);
+    }
 }
 
 static bool same_bus(const struct panel_setup *a, const struct panel_setup *b)
@@ -292,6 +327,7 @@ int warnings_for(const struct setup *setup, char list[MOST_WARNINGS][WARNING_SIZ
         warn_of_supply(&w, setup, panel);
         warn_of_fixed_pins(&w, setup, panel);
         warn_of_inputs(&w, setup, panel);
+        warn_of_notes(&w, setup, panel);
         for (int k = i; k < setup->count; k++)
             warn_of_sharing(&w, setup, panel, &setup->panels[k]);
     }

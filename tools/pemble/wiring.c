@@ -28,11 +28,18 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     if (strcmp(panel->type, "i2c") == 0)
         printf(" at 0x%02x (0x%02x on an 8-bit silk screen)", panel->config.bus.address,
                panel->config.bus.address * 2);
-    printf(", on the %s\n\n  %-37s %-8s %s\n", setup->board->title, "panel's pin", "board's",
+    int width = 8;
+    for (int i = 0; i < count; i++)
+        if ((int)strlen(wires[i].board) > width)
+            width = (int)strlen(wires[i].board);
+    printf(", on the %s\n\n  %-37s %-*s %s\n", setup->board->title, "panel's pin", width, "board's",
            "what it is");
     for (int i = 0; i < count; i++)
-        printf("  %-37s %-8s %s%s\n", wires[i].labels, wires[i].board, wires[i].what,
+        printf("  %-37s %-*s %s%s\n", wires[i].labels, width, wires[i].board, wires[i].what,
                wires[i].may_be_left_off ? " (may be left off)" : "");
+    if (setup->board->positions)
+        printf(
+            "\n  in brackets: the position on the header; ground is at 6, 3.3 V at 1, 5 V at 2\n");
     if (panel->module)
         printf("\n  order of the pins on most of these modules: %s\n", panel->module->header);
     putchar('\n');

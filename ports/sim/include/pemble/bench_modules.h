@@ -10,7 +10,7 @@ PMB_BEGIN_C
 extern const pmb_module_type pmb_sim_ssd1305, pmb_sim_ssd1306, pmb_sim_ssd1306_vcc, pmb_sim_ssd1309,
     pmb_sim_sh1106, pmb_sim_sh1107;
 extern const pmb_module_type pmb_sim_pcd8544, pmb_sim_st7565, pmb_sim_st7567, pmb_sim_uc1701,
-    pmb_sim_ks0108;
+    pmb_sim_ks0108, pmb_sim_ks0108_low, pmb_sim_ks0108_192;
 extern const pmb_module_type pmb_sim_ssd1327, pmb_sim_ssd1322, pmb_sim_ssd1322_b, pmb_sim_ssd1331,
     pmb_sim_ssd1351;
 extern const pmb_module_type pmb_sim_st7735, pmb_sim_st7789, pmb_sim_ili9341, pmb_sim_ili9488,
