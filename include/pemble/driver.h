@@ -36,7 +36,9 @@ void pmb_pin_set(const pmb_port *port, pmb_pin pin, bool high);
 void pmb_wait_ms(const pmb_panel *panel, uint16_t milliseconds);
 
 /* The reset pulse, where the panel has a pin for it, and the time that the controller needs after
- * it. pmb_panel_open does this before a family's `start`. */
+ * it. Without the pin the module resets itself, by a resistor and a capacitor, and that takes at
+ * least PMB_SELF_RESET_MS. pmb_panel_open does this before a family's `start`. */
+#define PMB_SELF_RESET_MS 100
 void pmb_reset(const pmb_panel *panel);
 
 /* ---- commands ---- */

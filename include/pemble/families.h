@@ -60,8 +60,7 @@ struct pmb_controller {
     uint16_t i2c_khz;      /* fastest clock */
     uint16_t spi_cycle_ns; /* SPI: shortest clock cycle for writing, as data sheets give it */
     uint16_t reset_low_us; /* least reset pulse */
-    uint8_t reset_wait_ms; /* from its end to the first command; on modules without the pin, from
-                              power on */
+    uint8_t reset_wait_ms; /* from its end to the first command */
 };
 
 #define PMB_HAS_I2C           0x01

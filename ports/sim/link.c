@@ -17,9 +17,26 @@ static bool level(const pmb_module *module, int pin, bool open)
     return pin >= 0 ? module_pin_level(module, pin, open) : open;
 }
 
+/* Modules whose RES is not wired have a resistor and a capacitor there ("Reset" in the note of the
+ * SSD1306). */
+enum { SELF_RESET_NS = 50000000 };
+
+static bool resets_itself(const pmb_module *module, const struct link *link)
+{
+    return link->res >= 0 && !module->pins[link->res].net &&
+           module->bench->now - link->placed < SELF_RESET_NS;
+}
+
 bool link_in_reset(const struct link *link)
 {
     return link->in_reset;
+}
+
+static void check_pause(pmb_module *module, const struct link *link)
+{
+    if (link->reset_rose && module->bench->now - link->reset_rose < link->reset_wait_us * 1000ull)
+        module_complain(module, "is written to less than %u us after its reset",
+                        link->reset_wait_us);
 }
 
 static void take(pmb_module *module, struct link *link, bool data, uint8_t byte)
@@ -29,6 +46,11 @@ static void take(pmb_module *module, struct link *link, bool data, uint8_t byte)
         module_complain(module, "is written to while its reset is low");
         return;
     }
+    if (resets_itself(module, link)) {
+        module_complain(module, "is written to before it has reset itself, 50 ms after power on");
+        return;
+    }
+    check_pause(module, link);
     link->used = true;
     link->take(module, data, byte);
 }
@@ -41,7 +63,8 @@ static bool i2c_addressed(pmb_module *module, uint8_t address, bool read)
     link->control_next = true;
     if (address == module->options.address)
         module->tally.bytes++;
-    return address == module->options.address && !link->in_reset && (!read || link->give);
+    return address == module->options.address && !link->in_reset && !resets_itself(module, link) &&
+           (!read || link->give);
 }
 
 static bool i2c_received(pmb_module *module, uint8_t byte)
@@ -224,8 +247,10 @@ static void reset_changed(pmb_module *module, struct link *link, bool high)
 {
     const uint64_t now = module->bench->now;
     link->in_reset = !high;
-    if (high && link->reset_seen)
+    if (high && link->reset_seen) {
         begin_to_count(module, link);
+        link->reset_rose = now;
+    }
     if (!high) {
         if (link->used && shares_reset(module, link))
             module_complain(module, "loses its setup: the reset that it shares falls again");
@@ -262,6 +287,7 @@ bool link_open(pmb_module *module, struct link *link)
     static const enum link_kind kinds[] = {LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080};
     const pmb_module_options *o = &module->options;
     module->link = link;
+    link->placed = module->bench->now;
     link->kind = kinds[o->bus];
     link->cs = pin_named(module, "CS");
     link->dc = pin_named(module, "DC");

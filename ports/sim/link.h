@@ -20,6 +20,7 @@ struct link {
     bool counts_from_reset; /* without CS it counts clocks from reset on: the clock rests high */
     unsigned strobe_ns;     /* shortest strobe pulse, and rest after it */
     unsigned reset_ns;      /* shortest reset pulse */
+    unsigned reset_wait_us; /* from its end to the first byte */
 
     /* Private. */
     enum link_kind kind;
@@ -30,7 +31,8 @@ struct link {
     uint32_t shift;
     uint8_t out; /* being shifted out */
     bool giving;
-    uint64_t clock_rose, reset_fell, strobed;
+    uint64_t clock_rose, reset_fell, reset_rose, strobed;
+    uint64_t placed; /* when it got its power */
     bool reset_seen, in_reset;
     bool used; /* bytes were taken since the last reset */
     bool lost; /* no CS, and the clock rested low when reset ended: takes nothing */

@@ -18,7 +18,7 @@ struct chip {
     uint8_t pump_mask;
     int usual_column;
     uint8_t contrast;
-    unsigned spi_clock_ns, reset_ns;
+    unsigned spi_clock_ns, reset_ns, reset_wait_us;
     uint8_t addresses[2];
     bool no_com_pins; /* the rows hang on the outputs in their order */
     bool external;    /* the supply of the glass comes from outside */
@@ -352,6 +352,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.i2c_clock_ns = 2500;
     s->link.spi_clock_ns = chip->spi_clock_ns;
     s->link.reset_ns = chip->reset_ns;
+    s->link.reset_wait_us = chip->reset_wait_us;
     if (o->column < 0 || o->row < 0 || o->column + o->width > chip->columns ||
         o->row + o->height > chip->coms || o->bus == PMB_MODULE_PARALLEL ||
         (chip->lcd && o->bus == PMB_MODULE_SPI3) || !link_open(m, &s->link))
@@ -527,7 +528,8 @@ static const struct chip uc1701 = {.columns = 132,
                                    .spi_clock_ns = 100,
                                    .reset_ns = 3000,
                                    .addresses = {0, 0},
-                                   .shapes = shapes_1701};
+                                   .shapes = shapes_1701,
+                                   .reset_wait_us = 5000};
 
 static bool create_ssd1305(pmb_module *m)
 {

@@ -60,7 +60,10 @@ void pmb_reset(const pmb_panel *panel)
             port->wait_us(port->context, controller->reset_low_us);
         }
     }
-    port->wait_us(port->context, controller->reset_wait_ms * 1000ul);
+    const uint8_t wait = pin != PMB_PIN_NONE || controller->reset_wait_ms > PMB_SELF_RESET_MS
+                             ? controller->reset_wait_ms
+                             : PMB_SELF_RESET_MS;
+    port->wait_us(port->context, wait * 1000ul);
 }
 
 void pmb_plan_offset(pmb_panel *panel)

@@ -82,6 +82,7 @@ static pmb_status probe_i2c(pmb_probe *probe, const PMB_FLASH pmb_panel_config *
     pmb_panel panel;
     pmb_status status;
     pmb_pin_set(port, config->reset, true); /* a device in reset does not answer */
+    port->wait_us(port->context, PMB_SELF_RESET_MS * 1000ul);
     (void)answers(config, port, configured, &status);
     if (status == PMB_ERR_BUS)
         return judge(probe, PMB_PROBE_BUS_HELD, status);

@@ -36,6 +36,6 @@ const PMB_FLASH pmb_controller pmb_sh1107 = {
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
     .spi_cycle_ns = 250,
-    .reset_low_us = 20,   /* data sheet: at least 10 us */
-    .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */
+    .reset_low_us = 20, /* data sheet: at least 10 us */
+    .reset_wait_ms = 1,
 };

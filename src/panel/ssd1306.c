@@ -43,7 +43,7 @@ static const PMB_FLASH pmb_glass glasses[] = {
         .glasses = glasses, .glass_count = sizeof glasses / sizeof glasses[0],                     \
         .buses = PMB_HAS_I2C | PMB_HAS_SPI | PMB_HAS_SPI3, .addresses = {0x3C, 0x3D},              \
         .i2c_khz = 400, .spi_cycle_ns = 100, .reset_low_us = 10, /* data sheet: at least 3 us */   \
-            .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */           \
+            .reset_wait_ms = 1,                                                                    \
     }
 
 const PMB_FLASH pmb_controller pmb_ssd1306 = CONTROLLER(&detail);

@@ -35,6 +35,6 @@ const PMB_FLASH pmb_controller pmb_ssd1309 = {
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
     .spi_cycle_ns = 100,
-    .reset_low_us = 10,   /* data sheet: at least 3 us */
-    .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */
+    .reset_low_us = 10, /* data sheet: at least 3 us */
+    .reset_wait_ms = 1,
 };

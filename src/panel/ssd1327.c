@@ -44,6 +44,6 @@ const PMB_FLASH pmb_controller pmb_ssd1327 = {
     .addresses = {0x3C, 0x3D},
     .i2c_khz = 400,
     .spi_cycle_ns = 100,
-    .reset_low_us = 200,  /* data sheet: at least 100 us */
-    .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */
+    .reset_low_us = 200, /* data sheet: at least 100 us */
+    .reset_wait_ms = 1,
 };

@@ -49,6 +49,6 @@ const PMB_FLASH pmb_controller pmb_st7567 = {
     .addresses = {0x3F, 0x3E},
     .i2c_khz = 400,
     .spi_cycle_ns = 100,
-    .reset_low_us = 10,   /* data sheet: at least 1 us */
-    .reset_wait_ms = 100, /* modules without the pin reset themselves, slowly */
+    .reset_low_us = 10, /* data sheet: at least 1 us */
+    .reset_wait_ms = 1,
 };
