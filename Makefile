@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu footprint bench build packages coverage fonts man docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mcu footprint bench build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -101,6 +101,11 @@ docs: packages
 # Makes the manual pages anew, from what the command says of itself.
 man: build
 	@tools/man/pages.sh build/host/pemble docs/man
+
+# What the drivers send, with what the notes say of it: docs/controllers/sent.
+sent: build
+	@mkdir -p docs/controllers/sent
+	@build/host/pemble-sent docs/controllers docs/controllers/sent
 
 # Draws the pictures that shapes and gauges are compared with. Look at them before they are committed.
 golden: build
