@@ -68,7 +68,8 @@ struct pmb_controller {
 #define PMB_HAS_SPI3          0x04 /* nine bits, hardware or soft */
 #define PMB_HAS_PARALLEL_8080 0x08 /* WR and RD, active low */
 #define PMB_HAS_PARALLEL_6800 0x10 /* E, active high, and R/W */
-#define PMB_HAS_SPI16         0x20 /* SPI into shift registers in front of a 16-bit bus */
+/* SPI into shift registers in front of a 16-bit bus; a command of a list has at most 20 bytes. */
+#define PMB_HAS_SPI16 0x20
 
 /* Not a bus: the chip selects of a parallel 6800 bus rest high. */
 #define PMB_SELECT_RESTS_HIGH 0x80

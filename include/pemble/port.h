@@ -35,9 +35,11 @@ typedef uint16_t pmb_pin;
 
 /* How bytes are framed on the wire. A program links only the kinds that it names. */
 typedef struct pmb_bus_kind pmb_bus_kind;
-extern const PMB_FLASH pmb_bus_kind pmb_i2c;       /* SDA, SCL; a control byte before the bytes */
-extern const PMB_FLASH pmb_bus_kind pmb_spi;       /* a hardware SPI unit and a data/command pin */
-extern const PMB_FLASH pmb_bus_kind pmb_spi3;      /* hardware SPI, nine bits: data/command first */
+extern const PMB_FLASH pmb_bus_kind pmb_i2c;  /* SDA, SCL; a control byte before the bytes */
+extern const PMB_FLASH pmb_bus_kind pmb_spi;  /* a hardware SPI unit and a data/command pin */
+extern const PMB_FLASH pmb_bus_kind pmb_spi3; /* hardware SPI, nine bits: data/command first */
+/* hardware SPI into shift registers in front of a 16-bit bus, as on boards for the 40-pin header */
+extern const PMB_FLASH pmb_bus_kind pmb_spi16;
 extern const PMB_FLASH pmb_bus_kind pmb_soft_spi;  /* any pins; nine bits without data_command */
 extern const PMB_FLASH pmb_bus_kind pmb_parallel8; /* eight data lines and a strobe */
 

@@ -230,7 +230,8 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
         s->format = p[0];
         if ((p[0] & 7) != 3 && (p[0] & 7) != 5 && (p[0] & 7) != 6)
             module_complain(m, "pixel format %02Xh does not exist", p[0]);
-        else if (s->chip->wide_serial && s->link.kind != LINK_8080 && (p[0] & 7) == 5)
+        else if (s->chip->wide_serial && s->link.kind != LINK_8080 && s->link.kind != LINK_SPI16 &&
+                 (p[0] & 7) == 5)
             module_complain(m, "16 bits a pixel are not possible on a serial interface");
         break;
     case 0xFB:
@@ -257,6 +258,10 @@ static void check_pauses(pmb_module *m)
 static void take(pmb_module *m, bool data, uint8_t byte)
 {
     struct dcs *s = m->state;
+    const bool wide = s->link.kind == LINK_SPI16;
+    if (wide && s->link.high && !(data && s->writing))
+        module_complain(m, "command or parameter %02X%02Xh is wider than eight bits", s->link.high,
+                        byte);
     if (!data) {
         check_pauses(m);
         if (s->pixel_bytes)
@@ -269,6 +274,8 @@ static void take(pmb_module *m, bool data, uint8_t byte)
     } else if (s->commands.command == 0xFB) {
         s->chosen = byte & 0x80 ? byte & 15 : -1;
     } else if (!commands_parameter(m, &s->commands, byte)) {
+        if (wide)
+            write_memory(m, s->link.high);
         write_memory(m, byte);
     }
 }
@@ -379,11 +386,13 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.strobe_ns = 15;
     s->link.reset_ns = 10000;
     if (o->column < 0 || o->row < 0 || o->column + o->width > s->columns ||
-        o->row + o->height > s->rows || o->bus == PMB_MODULE_I2C || !link_open(m, &s->link))
+        o->row + o->height > s->rows || o->bus == PMB_MODULE_I2C ||
+        (o->bus == PMB_MODULE_SPI16 && !chip->reads_one) || !link_open(m, &s->link))
         return false;
     power_on_values(m);
     module_memory(m, s->memory, sizeof s->memory, 3,
-                  chip->wide_serial && o->bus != PMB_MODULE_PARALLEL ? 3 : 2,
+                  chip->wide_serial && (o->bus == PMB_MODULE_SPI || o->bus == PMB_MODULE_SPI3) ? 3
+                                                                                               : 2,
                   (uint32_t)chip->id[1]);
     return true;
 }

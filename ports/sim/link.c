@@ -93,6 +93,11 @@ static uint8_t i2c_wanted(pmb_module *module)
 
 /* ---- SPI ---- */
 
+static bool is_spi(const struct link *link)
+{
+    return link->kind == LINK_SPI || link->kind == LINK_SPI3 || link->kind == LINK_SPI16;
+}
+
 static bool selected(const pmb_module *module, const struct link *link)
 {
     return !level(module, link->cs, false);
@@ -109,12 +114,13 @@ static void check_clock(pmb_module *module, const struct link *link, uint64_t pe
 /* One bit has come in. */
 static void shift_in(pmb_module *module, struct link *link, bool bit)
 {
-    const int word = link->kind == LINK_SPI3 ? 9 : 8;
+    const int word = link->kind == LINK_SPI3 ? 9 : link->kind == LINK_SPI16 ? 16 : 8;
     link->shift = link->shift << 1 | bit;
     if (++link->bits < word)
         return;
     const bool data = word == 9 ? link->shift >> 8 & 1 : level(module, link->dc, false);
     const uint8_t byte = (uint8_t)link->shift;
+    link->high = (uint8_t)(link->shift >> 8);
     link->bits = 0;
     link->shift = 0;
     if (link->giving && data) {
@@ -159,9 +165,8 @@ static void spi_selected(struct link *link, pmb_module *module, bool high)
 bool link_hears(const pmb_module *module, const struct net *sck, const struct net *mosi)
 {
     const struct link *link = module->link;
-    return link && (link->kind == LINK_SPI || link->kind == LINK_SPI3) &&
-           module->pins[link->scl].net == sck && module->pins[link->sda].net == mosi &&
-           selected(module, link) && !link->lost;
+    return link && is_spi(link) && module->pins[link->scl].net == sck &&
+           module->pins[link->sda].net == mosi && selected(module, link) && !link->lost;
 }
 
 void link_take_byte(pmb_module *module, uint8_t byte, unsigned clock_ns)
@@ -235,9 +240,8 @@ static bool shares_reset(const pmb_module *module, const struct link *link)
 /* Reset has ended. See "Interface" in docs/controllers/st7789.md. */
 static void begin_to_count(pmb_module *module, struct link *link)
 {
-    const bool serial = link->kind == LINK_SPI || link->kind == LINK_SPI3;
     link->bits = 0;
-    link->lost = serial && link->counts_from_reset && !module->pins[link->cs].net &&
+    link->lost = is_spi(link) && link->counts_from_reset && !module->pins[link->cs].net &&
                  !level(module, link->scl, true);
     if (link->lost)
         module_complain(module, "it has no CS and SCL rests low: it takes nothing (SPI mode 3)");
@@ -284,7 +288,7 @@ void link_pin_changed(pmb_module *module, int pin, bool high)
 
 bool link_open(pmb_module *module, struct link *link)
 {
-    static const enum link_kind kinds[] = {LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080};
+    static const enum link_kind kinds[] = {LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080, LINK_SPI16};
     const pmb_module_options *o = &module->options;
     module->link = link;
     link->placed = module->bench->now;

@@ -7,7 +7,7 @@
 
 #include "i2c_end.h"
 
-enum link_kind { LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080 };
+enum link_kind { LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080, LINK_SPI16 };
 
 struct link {
     /* Set by the module before link_open. */
@@ -29,7 +29,8 @@ struct link {
     bool control_next, single, data; /* I2C: state of the control bytes */
     int bits;                        /* shifted in so far */
     uint32_t shift;
-    uint8_t out; /* being shifted out */
+    uint8_t high; /* SPI16: the upper half of the word that is taken */
+    uint8_t out;  /* being shifted out */
     bool giving;
     uint64_t clock_rose, reset_fell, reset_rose, strobed;
     uint64_t placed; /* when it got its power */

@@ -354,7 +354,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.reset_ns = chip->reset_ns;
     s->link.reset_wait_us = chip->reset_wait_us;
     if (o->column < 0 || o->row < 0 || o->column + o->width > chip->columns ||
-        o->row + o->height > chip->coms || o->bus == PMB_MODULE_PARALLEL ||
+        o->row + o->height > chip->coms || o->bus >= PMB_MODULE_PARALLEL ||
         (chip->lcd && o->bus == PMB_MODULE_SPI3) || !link_open(m, &s->link))
         return false;
     power_on_values(m);

@@ -84,6 +84,8 @@ static pmb_module_bus bus_of(const pmb_bus *bus)
         return PMB_MODULE_I2C;
     if (kind & (PMB_HAS_PARALLEL_8080 | PMB_HAS_PARALLEL_6800))
         return PMB_MODULE_PARALLEL;
+    if (kind & PMB_HAS_SPI16)
+        return PMB_MODULE_SPI16;
     if (kind == PMB_HAS_SPI3 || (kind & PMB_HAS_SPI3 && !bus->data_command))
         return PMB_MODULE_SPI3;
     return PMB_MODULE_SPI;

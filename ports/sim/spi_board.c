@@ -36,7 +36,9 @@ static bool may_skip_edges(const pmb_bench *bench, const struct spi_unit *unit)
             const struct net *net = m->pins[pin].net;
             if (!net || (net != unit->sck.net && net != unit->mosi.net))
                 continue;
-            if (!m->link || (m->link->kind != LINK_SPI && m->link->kind != LINK_SPI3) ||
+            if (!m->link ||
+                (m->link->kind != LINK_SPI && m->link->kind != LINK_SPI3 &&
+                 m->link->kind != LINK_SPI16) ||
                 pin != (net == unit->sck.net ? m->link->scl : m->link->sda))
                 return false;
         }

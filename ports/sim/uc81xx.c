@@ -314,7 +314,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.reset_ns = 50000;
     if (o->column < 0 || o->row < 0 || o->column + o->width > chip->columns ||
         o->row + o->height > chip->rows || o->bus == PMB_MODULE_I2C ||
-        o->bus == PMB_MODULE_PARALLEL || !link_open(m, &s->link))
+        o->bus >= PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     registers(s);
     ink_new(&s->ink);

@@ -289,7 +289,7 @@ static bool create(pmb_module *m, const struct chip *chip)
     s->link.reset_ns = chip->reset_ns;
     if (o->column < 0 || o->row < 0 || o->row + o->height > chip->rows ||
         o->column + o->width > chip->columns || o->height > chip->rows ||
-        o->bus == PMB_MODULE_PARALLEL || !link_open(m, &s->link))
+        o->bus >= PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     power_on_values(m);
     module_memory(m, s->memory, sizeof s->memory, sizeof s->memory[0][0] * (size_t)chip->per_column,

@@ -77,11 +77,11 @@ static pmb_status set(const pmb_panel *panel, uint8_t byte, uint8_t parameter)
     return pmb_send_parameters(panel, true, byte, &parameter, 1);
 }
 
-/* The parallel interface of the wide ones takes 16 bits as all others do. */
+/* The parallel interfaces of the wide ones take 16 bits as all others do. */
 static bool is_wide(const pmb_panel *panel)
 {
     return detail_of(panel)->wide_on_spi &&
-           !(panel->config->bus.kind->flags & PMB_HAS_PARALLEL_8080);
+           !(panel->config->bus.kind->flags & (PMB_HAS_PARALLEL_8080 | PMB_HAS_SPI16));
 }
 
 static pmb_status plan(pmb_panel *panel)

@@ -78,6 +78,7 @@ static void say_buses(struct words *w, uint8_t buses)
     } names[] = {{PMB_HAS_I2C, "pmb_i2c"},
                  {PMB_HAS_SPI, "pmb_spi"},
                  {PMB_HAS_SPI3, "pmb_spi3"},
+                 {PMB_HAS_SPI16, "pmb_spi16"},
                  {PMB_HAS_SPI | PMB_HAS_SPI3, "pmb_soft_spi"},
                  {PMB_HAS_PARALLEL_8080 | PMB_HAS_PARALLEL_6800, "pmb_parallel8"}};
     bool first = true;
@@ -149,9 +150,10 @@ static pmb_status explain_mode(const PMB_FLASH pmb_bus *bus, struct words *w)
 static const char *missing_pin(const PMB_FLASH pmb_bus *bus)
 {
     const uint8_t kind = bus->kind->flags;
-    if ((kind == PMB_HAS_SPI || kind & PARALLEL) && bus->data_command == PMB_PIN_NONE)
+    if ((kind == PMB_HAS_SPI || kind == PMB_HAS_SPI16 || kind & PARALLEL) &&
+        bus->data_command == PMB_PIN_NONE)
         return "bus.data_command";
-    if (kind == PMB_HAS_SPI3 && bus->select == PMB_PIN_NONE)
+    if ((kind == PMB_HAS_SPI3 || kind == PMB_HAS_SPI16) && bus->select == PMB_PIN_NONE)
         return "bus.select";
     if (kind == SOFT && bus->clock == PMB_PIN_NONE)
         return "bus.clock";
@@ -173,7 +175,7 @@ static const char *missing_callback(const PMB_FLASH pmb_panel_config *config, co
         return "wait_us";
     if (kind & PMB_HAS_I2C && !port->i2c_write)
         return "i2c_write";
-    if ((kind == PMB_HAS_SPI || kind == PMB_HAS_SPI3) && !port->spi)
+    if ((kind == PMB_HAS_SPI || kind == PMB_HAS_SPI3 || kind == PMB_HAS_SPI16) && !port->spi)
         return "spi";
     if ((pins || !(kind & PMB_HAS_I2C)) && !port->pin_write)
         return "pin_write";

@@ -1,4 +1,5 @@
-/* spi.c - hardware SPI: with a data/command pin, or with nine bits, the first of which says it. */
+/* spi.c - hardware SPI: with a data/command pin, or with nine bits, the first of which says it, or
+ * with sixteen, of which shift registers make a parallel bus. */
 #include "pemble/options.h"
 #include "pemble/driver.h"
 #include "panel/speed.h"
@@ -137,7 +138,7 @@ static pmb_status check3(const PMB_FLASH pmb_panel_config *config, const pmb_por
     return config->bus.select == PMB_PIN_NONE ? PMB_ERR_ARGUMENT : check_unit(config, port);
 }
 
-static pmb_status read3(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
+static pmb_status cannot_read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
 {
     (void)panel;
     (void)command;
@@ -151,5 +152,47 @@ const PMB_FLASH pmb_bus_kind pmb_spi3 = {
     .check = check3,
     .idle = idle,
     .send = send3,
-    .read = read3,
+    .read = cannot_read,
+};
+
+/* The registers put out what is in them when the panel is deselected, or all 16 bits are there.
+ * Pixels have 16 bits; commands and their parameters are the lower eight. */
+static pmb_status send_low(const pmb_panel *panel, bool data, const uint8_t *bytes, size_t count)
+{
+    uint8_t wide[2 * WORDS] = {0};
+    pmb_status status = PMB_OK;
+    while (count > 0 && status == PMB_OK) {
+        const uint8_t part = (uint8_t)(count < WORDS ? count : WORDS);
+        for (uint8_t i = 0; i < part; i++)
+            wide[2 * i + 1] = bytes[i];
+        status =
+            data ? send(panel, NULL, 0, wide, 2u * part) : send(panel, wide, 2u * part, NULL, 0);
+        bytes += part;
+        count -= part;
+    }
+    return status;
+}
+
+static pmb_status send16(const pmb_panel *panel, const uint8_t *command, size_t command_count,
+                         const uint8_t *data, size_t data_count)
+{
+    if (command_count == 0)
+        return send(panel, NULL, 0, data, data_count);
+    const pmb_status status = send_low(panel, false, command, command_count);
+    return status == PMB_OK ? send_low(panel, true, data, data_count) : status;
+}
+
+static pmb_status check16(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
+{
+    return config->bus.select == PMB_PIN_NONE ? PMB_ERR_ARGUMENT : check(config, port);
+}
+
+const PMB_FLASH pmb_bus_kind pmb_spi16 = {
+    .flags = PMB_HAS_SPI16,
+    .check = check16,
+    .idle = idle,
+    .send = send16,
+    .read = cannot_read,
+    .begin = PMB_PLAIN_PANELS ? NULL : begin,
+    .end = PMB_PLAIN_PANELS ? NULL : end,
 };

@@ -6,7 +6,7 @@
 static const pmb_pin lines[] = {PMB_PIN(40), PMB_PIN(41), PMB_PIN(42), PMB_PIN(43),
                                 PMB_PIN(44), PMB_PIN(45), PMB_PIN(46), PMB_PIN(47)};
 
-enum { I2C = 1, SPI = 2, SPI3 = 4, SOFT = 8, SOFT3 = 16, PARALLEL = 32 };
+enum { I2C = 1, SPI = 2, SPI3 = 4, SOFT = 8, SOFT3 = 16, PARALLEL = 32, SPI16 = 64 };
 
 static const struct candidate {
     const char *name;
@@ -56,7 +56,7 @@ static const struct candidate {
     {"st7789 172x320", &pmb_st7789, {172, 320}, SPI, false, false},
     {"st7789 76x284", &pmb_st7789, {76, 284}, SPI, false, false},
     {"st7796s", &pmb_st7796s, {320, 480}, SPI | PARALLEL, false, false},
-    {"ili9486", &pmb_ili9486, {320, 480}, SPI | PARALLEL, false, false},
+    {"ili9486", &pmb_ili9486, {320, 480}, SPI | PARALLEL | SPI16, false, false},
     {"ili9342c", &pmb_ili9342c, {320, 240}, SPI | PARALLEL, false, false},
     {"gc9107", &pmb_gc9107, {128, 128}, SPI | SPI3 | SOFT, false, false},
     {"hx8357d", &pmb_hx8357d, {320, 480}, SPI, false, false},
@@ -86,7 +86,7 @@ static pmb_panel_config config_for(const struct candidate *c, int bus)
     pmb_bus *b = &config.bus;
     if (c->paper)
         config.busy = PMB_PIN(4);
-    if (bus == SPI || bus == SOFT || bus == PARALLEL)
+    if (bus == SPI || bus == SOFT || bus == PARALLEL || bus == SPI16)
         b->data_command = PMB_PIN(3);
     if (bus == I2C)
         *b = (pmb_bus){.kind = &pmb_i2c};
@@ -94,6 +94,8 @@ static pmb_panel_config config_for(const struct candidate *c, int bus)
         b->kind = &pmb_spi;
     else if (bus == SPI3)
         b->kind = &pmb_spi3;
+    else if (bus == SPI16)
+        b->kind = &pmb_spi16;
     else if (bus == PARALLEL)
         b->kind = &pmb_parallel8;
     else
@@ -127,7 +129,7 @@ static void paint_and_compare(struct rig *rig)
 static void for_each(void (*check)(const struct candidate *, const pmb_panel_config *))
 {
     for (size_t i = 0; i < LENGTH(all); i++)
-        for (int bus = I2C; bus <= PARALLEL; bus <<= 1) {
+        for (int bus = I2C; bus <= SPI16; bus <<= 1) {
             if (!(all[i].buses & bus))
                 continue;
             const pmb_panel_config config = config_for(&all[i], bus);

@@ -136,6 +136,8 @@ static const struct known_module modules[] = {
      "VCC GND CS RESET DC SDI SCK LED SDO", NULL},
     {"tft-3.5-ili9486", "ili9486", "size=320x480 type=spi", "3.3 or 5",
      "VCC GND CS RESET DC SDI SCK LED SDO", NULL},
+    {"tft-3.5-header", "ili9486", "size=320x480 type=spi16", "5",
+     "SDI at 19, SCK at 23, CS at 24, DC at 18, RST at 22 of the 40-pin header", NULL},
     {"tft-3.5-parallel", "ili9486", "size=320x480 type=parallel8", "5",
      "D0-D7 RST CS RS WR RD GND 5V 3V3", NULL},
     {"tft-3.5-hx", "hx8357d", "size=320x480 type=spi", "3.3 or 5",
@@ -225,6 +227,8 @@ const char *controller_buses(const struct known_controller *known)
         add_word(text, sizeof text, "spi");
     if (buses & PMB_HAS_SPI3)
         add_word(text, sizeof text, "spi3");
+    if (buses & PMB_HAS_SPI16)
+        add_word(text, sizeof text, "spi16");
     if (buses & (PMB_HAS_SPI | PMB_HAS_SPI3))
         add_word(text, sizeof text, "softspi");
     if (buses & (PMB_HAS_PARALLEL_8080 | PMB_HAS_PARALLEL_6800))

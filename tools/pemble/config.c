@@ -388,9 +388,14 @@ static void check_address(struct panel_setup *panel, struct entries *entries)
                     panel->known->title, controller->addresses[0], controller->addresses[1]);
 }
 
+static bool is_hardware_spi(const pmb_bus *bus)
+{
+    return bus->kind == &pmb_spi || bus->kind == &pmb_spi3 || bus->kind == &pmb_spi16;
+}
+
 static bool is_serial_with_clock(const pmb_bus *bus)
 {
-    return bus->kind == &pmb_spi || bus->kind == &pmb_spi3 || bus->kind == &pmb_soft_spi;
+    return is_hardware_spi(bus) || bus->kind == &pmb_soft_spi;
 }
 
 static void check_bus(struct panel_setup *panel, struct entries *entries, const struct board *board)
@@ -414,7 +419,7 @@ static void check_bus(struct panel_setup *panel, struct entries *entries, const 
         entry_error(entries, line_of(entries, panel, "bus", "mode"),
                     "[bus] mode = %u: %s has no SPI mode", bus->mode, panel->type);
     const char *unit = i2c ? "i2c" : "spi";
-    const bool hardware = i2c || bus->kind == &pmb_spi || bus->kind == &pmb_spi3;
+    const bool hardware = i2c || is_hardware_spi(bus);
     if (hardware && !board_unit(board, unit, bus->unit))
         entry_error(entries, line_of(entries, panel, "bus", "unit"),
                     "[bus] unit = %u: the %s has no %s unit of that number", bus->unit,
@@ -426,7 +431,8 @@ static void check_pins(const struct panel_setup *panel, struct entries *entries)
     for (int i = 0; i < SIGNALS; i++) {
         const bool may_lack =
             i == SIGNAL_RESET || i == SIGNAL_BUSY || i == SIGNAL_READ ||
-            (i == SIGNAL_CS && strcmp(panel->type, "spi3") != 0) ||
+            (i == SIGNAL_CS && strcmp(panel->type, "spi3") != 0 &&
+             strcmp(panel->type, "spi16") != 0) ||
             (i == SIGNAL_DC && strcmp(panel->type, "softspi") == 0) ||
             ((i == SIGNAL_SDA || i == SIGNAL_SCL) && strcmp(panel->type, "softspi") != 0);
         if (panel->pins[i] == PMB_PIN_NONE && needs_pin(panel, (enum signal)i) && !may_lack)

@@ -185,7 +185,8 @@ static void warn_of_supply(struct warnings *w, const struct setup *setup,
              "%s: takes 3.3 V, and the %s drives its pins with %.0f V: put a level shifter in all "
              "of its lines",
              title, setup->board->title, setup->board->volts);
-    if (setup->board->volts < 4 && strcmp(panel->module->supply, "5") == 0)
+    if (setup->board->volts < 4 && strcmp(panel->module->supply, "5") == 0 &&
+        strcmp(panel->type, "parallel8") == 0)
         warn(w,
              "%s: is supplied with 5 V, which must not reach a pin of the %s: connect %s, so that "
              "it "

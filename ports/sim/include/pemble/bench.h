@@ -30,9 +30,10 @@ typedef struct pmb_module_type pmb_module_type;
 /* The interface that a module's pins give access to. */
 typedef enum pmb_module_bus {
     PMB_MODULE_I2C = 0,
-    PMB_MODULE_SPI,     /* CS, SCL, SDA, DC */
-    PMB_MODULE_SPI3,    /* CS, SCL, SDA: nine bits */
-    PMB_MODULE_PARALLEL /* D0 to D7; WR and RD, or E and R/W, as the controller has it */
+    PMB_MODULE_SPI,      /* CS, SCL, SDA, DC */
+    PMB_MODULE_SPI3,     /* CS, SCL, SDA: nine bits */
+    PMB_MODULE_PARALLEL, /* D0 to D7; WR and RD, or E and R/W, as the controller has it */
+    PMB_MODULE_SPI16     /* CS, SCL, SDA, DC: shift registers in front of a 16-bit bus */
 } pmb_module_bus;
 
 /* How a module is built. Zero stands for what most modules have. */
