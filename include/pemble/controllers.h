@@ -43,6 +43,9 @@ extern const PMB_FLASH pmb_controller pmb_st7735;   /* 132x162, or less by a str
 extern const PMB_FLASH pmb_controller pmb_ili9163c; /* 132x162, or less by a strap */
 extern const PMB_FLASH pmb_controller pmb_gc9107;   /* 128x160 */
 extern const PMB_FLASH pmb_controller pmb_gc9a01;   /* 240x240 */
+extern const PMB_FLASH pmb_controller pmb_ili9225;  /* 176x220 */
+extern const PMB_FLASH pmb_controller pmb_ili9320;  /* 240x320 */
+extern const PMB_FLASH pmb_controller pmb_ili9325;  /* 240x320 */
 extern const PMB_FLASH pmb_controller pmb_st7789;   /* 240x320 */
 extern const PMB_FLASH pmb_controller pmb_ili9341;  /* 240x320 */
 extern const PMB_FLASH pmb_controller pmb_ili9342c; /* 320x240 */

@@ -46,6 +46,7 @@ typedef struct pmb_family {
     pmb_status (*wait)(pmb_panel *panel, uint32_t milliseconds);
     bool busy_is_high; /* level of the busy pin while the controller is busy */
     bool has_id;       /* its tables are pmb_dcs and may have an ID */
+    bool has_index_id; /* its tables are pmb_indexed and have an ID */
     bool light;        /* the glass is light where nothing is drawn: LCD, e-paper */
 } pmb_family;
 
@@ -157,6 +158,28 @@ typedef struct pmb_dcs_glass {
     bool bgr, inverted;             /* as in pmb_dcs */
     const PMB_FLASH uint8_t *setup; /* sent after the controller's, a list as above; or NULL */
 } pmb_dcs_glass;
+
+/* TFT controllers with index registers of 16 bits: ILI9225 and its kin. */
+extern const PMB_FLASH pmb_family pmb_family_indexed;
+
+/* A register and its value. PMB_REGISTER_PAUSE: a pause of so many milliseconds. {0, 0} ends a
+ * list.
+ */
+typedef struct pmb_register {
+    uint8_t index;
+    uint16_t value;
+} pmb_register;
+#define PMB_REGISTER_PAUSE 0xFF
+
+typedef struct pmb_indexed {
+    const PMB_FLASH pmb_register *setup; /* everything up to switching on */
+    uint8_t window[4];                   /* registers: first and last column, first and last row */
+    uint16_t on, inverse;                /* values of 07h */
+    uint8_t inversion;                   /* register: 1 normal, 0 inverse; 0: `inverse` does it */
+    uint16_t power;                      /* value of 10h, awake */
+    uint16_t id;                         /* as 00h gives it */
+    bool bgr;                            /* the usual glass has red and blue the other way round */
+} pmb_indexed;
 
 /* E-paper controllers SSD168x, and UC81xx and its kin. */
 extern const PMB_FLASH pmb_family pmb_family_ssd168x;

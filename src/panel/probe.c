@@ -170,6 +170,29 @@ static bool read_id(const pmb_panel *panel, uint8_t way, uint32_t *id)
     return true;
 }
 
+/* Index 00h, whose value is the ID: docs/controllers/indexed.md. */
+static pmb_status judge_index_id(pmb_probe *probe, const pmb_panel *panel)
+{
+    static const char *const names[] = {"ILI9225", "ILI9320", "ILI9325"};
+    static const uint16_t ids[] = {0x9225, 0x9320, 0x9325};
+    const PMB_FLASH pmb_indexed *detail =
+        (const PMB_FLASH pmb_indexed *)panel->config->controller->detail;
+    uint8_t b[2];
+    if (pmb_send_single(panel, 0) != PMB_OK || !reads(panel, 0, b, sizeof b))
+        return judge(probe, PMB_PROBE_SENT, PMB_OK);
+    probe->id = (uint32_t)b[0] << 8 | b[1];
+    for (uint8_t i = 0; i < sizeof ids / sizeof ids[0]; i++)
+        if (ids[i] == probe->id)
+            probe->name = names[i];
+    if (probe->id == detail->id)
+        return judge(probe, PMB_PROBE_ANSWERS, PMB_OK);
+    return judge(probe,
+                 probe->name                             ? PMB_PROBE_OTHER_CONTROLLER
+                 : probe->id == 0 || probe->id == 0xFFFF ? PMB_PROBE_SILENT
+                                                         : PMB_PROBE_UNKNOWN_ID,
+                 PMB_ERR_NO_ANSWER);
+}
+
 static bool is_own_id(const pmb_probe *probe, const PMB_FLASH pmb_controller *controller)
 {
     const PMB_FLASH pmb_dcs *detail = (const PMB_FLASH pmb_dcs *)controller->detail;
@@ -260,6 +283,8 @@ static pmb_status probe_other(pmb_probe *probe, const PMB_FLASH pmb_panel_config
         return judge(probe, PMB_PROBE_FAILED, status);
     if (family->refresh)
         return judge_busy(probe, &panel);
+    if (family->has_index_id)
+        return judge_index_id(probe, &panel);
     if (family->has_id && reads(&panel, 0x04, reply, sizeof reply))
         return judge_id(probe, &panel, config, port);
     /* A busy flag that was waited for has come free. */

@@ -58,6 +58,9 @@ static const struct candidate {
     {"st7796s", &pmb_st7796s, {320, 480}, SPI | PARALLEL, false, false},
     {"ili9486", &pmb_ili9486, {320, 480}, SPI | PARALLEL | SPI16, false, false},
     {"ili9342c", &pmb_ili9342c, {320, 240}, SPI | PARALLEL, false, false},
+    {"ili9225", &pmb_ili9225, {176, 220}, SPI | SOFT | PARALLEL, false, false},
+    {"ili9320", &pmb_ili9320, {240, 320}, PARALLEL, false, false},
+    {"ili9325", &pmb_ili9325, {240, 320}, PARALLEL, false, false},
     {"gc9107", &pmb_gc9107, {128, 128}, SPI | SPI3 | SOFT, false, false},
     {"hx8357d", &pmb_hx8357d, {320, 480}, SPI, false, false},
     {"ili9163c", &pmb_ili9163c, {128, 128}, SPI | PARALLEL, false, false},
@@ -314,7 +317,8 @@ static void colours_are_the_right_ones(void **state)
         for (int bgr = 0; bgr < 2; bgr++) {
             const pmb_controller *controller = all[i].controller;
             const bool color = controller->family == &pmb_family_dcs ||
-                               controller == &pmb_ssd1331 || controller == &pmb_ssd1351;
+                               controller == &pmb_ili9225 || controller == &pmb_ssd1331 ||
+                               controller == &pmb_ssd1351;
             struct rig rig;
             if (!color)
                 continue;

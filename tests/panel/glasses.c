@@ -4,6 +4,15 @@
 #include "pemble/probe.h"
 #include "rig.h"
 
+static const pmb_pin lines[] = {PMB_PIN(40), PMB_PIN(41), PMB_PIN(42), PMB_PIN(43),
+                                PMB_PIN(44), PMB_PIN(45), PMB_PIN(46), PMB_PIN(47)};
+static const pmb_bus parallel = {.kind = &pmb_parallel8,
+                                 .select = PMB_PIN(2),
+                                 .data_command = PMB_PIN(3),
+                                 .strobe = PMB_PIN(7),
+                                 .read = PMB_PIN(8),
+                                 .lines = lines};
+
 static pmb_panel_config with(const pmb_controller *controller, pmb_size size)
 {
     return (pmb_panel_config){
@@ -139,12 +148,15 @@ static void every_id_is_read(void **state)
         {&pmb_ili9486, {320, 480}, "ILI9486"},   {&pmb_st7796s, {320, 480}, "ST7796S"},
         {&pmb_ili9342c, {320, 240}, "ILI9342C"}, {&pmb_gc9107, {128, 128}, "GC9107"},
         {&pmb_gc9a01, {240, 240}, "GC9A01"},     {&pmb_hx8357d, {320, 480}, "HX8357D"},
-        {&pmb_ili9163c, {128, 128}, "ILI9163C"},
+        {&pmb_ili9163c, {128, 128}, "ILI9163C"}, {&pmb_ili9225, {176, 220}, "ILI9225"},
+        {&pmb_ili9320, {240, 320}, "ILI9320"},   {&pmb_ili9325, {240, 320}, "ILI9325"},
     };
     for (size_t i = 0; i < LENGTH(asked); i++) {
         struct rig rig;
         pmb_probe probe;
         pmb_panel_config config = with(asked[i].controller, asked[i].size);
+        if (!(asked[i].controller->buses & PMB_HAS_SPI))
+            config.bus = parallel;
         rig_build(&rig, &config);
         assert_int_equal(pmb_probe_panel(&probe, &config, rig.port), PMB_OK);
         assert_int_equal(probe.verdict, PMB_PROBE_ANSWERS);

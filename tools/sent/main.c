@@ -123,6 +123,9 @@ static void print_bytes(FILE *f, size_t from, size_t to)
 /* The PCD8544 has two sets of commands; bit 0 of 20h to 27h, which both have, chooses. */
 static bool two_sets, second_set;
 
+/* Commands of the index-register family are 16 bits, the lower eight in the second byte. */
+static bool indexed;
+
 static const struct note_row *row_of(const struct note *note, uint8_t command)
 {
     const bool chooses = two_sets && (command & 0xF8) == 0x20;
@@ -133,11 +136,11 @@ static const struct note_row *row_of(const struct note *note, uint8_t command)
  * many as the note says. */
 static size_t end_of(size_t at, const struct note_row *row)
 {
-    size_t end = at + 1;
+    size_t end = at + (indexed ? 2 : 1);
     const int wanted = row ? row->parameters : 0;
     while (end < count && sent[end].data && !sent[end].first)
         end++;
-    if (end > at + 1)
+    if (end > at + 1 || indexed)
         return end;
     for (int i = 0; i < wanted && end < count && !sent[end].data && sent[end].pause < 1000; i++)
         end++;
@@ -146,7 +149,7 @@ static size_t end_of(size_t at, const struct note_row *row)
 
 static void print_command(FILE *f, const struct note *note, size_t at, size_t end)
 {
-    const struct note_row *row = row_of(note, sent[at].byte);
+    const struct note_row *row = row_of(note, sent[at + indexed].byte);
     fprintf(f, "| `");
     print_bytes(f, at, end);
     if (two_sets && (sent[at].byte & 0xF8) == 0x20)
@@ -176,7 +179,7 @@ static void print_step(FILE *f, const char *title, const struct note *note, pmb_
                 print_bytes(f, at, end);
                 fprintf(f, "` | to the memory | |\n");
             } else {
-                end = end_of(at, row_of(note, sent[at].byte));
+                end = end_of(at, row_of(note, sent[at + indexed].byte));
                 print_command(f, note, at, end);
             }
             at = end;
@@ -207,6 +210,7 @@ static bool print_page(FILE *f, const struct known_controller *known, const stru
     pmb_panel panel;
     two_sets = controller == &pmb_pcd8544;
     second_set = false;
+    indexed = controller->family == &pmb_family_indexed;
     fprintf(f,
             "# What is sent to %s\n\nMade by `make sent` from the running driver, for the glass of "
             "%dx%d, on %s. A line is a command with its parameters.\nSource of the meanings: %s.\n"
@@ -249,10 +253,14 @@ static bool read_notes(struct note *note, const char *directory, const char *nam
         {"ssd1680-red", "ssd1680", NULL},  {"ssd1681", "ssd1680", NULL},
         {"ssd1681-red", "ssd1680", NULL},  {"uc8151-red", "uc8151", NULL},
         {"uc8176", "uc8151", NULL},        {"uc8176-red", "uc8151", NULL},
-        {"il91874", "uc8151", NULL},
+        {"il91874", "uc8151", NULL},       {"ili9320", "ili9325", "indexed"},
     };
     const struct known_controller *known = controller_named(name);
-    const char *own = name, *below = known->controller->family == &pmb_family_dcs ? "dcs" : NULL;
+    const pmb_family *family = known->controller->family;
+    const char *own = name;
+    const char *below = family == &pmb_family_dcs       ? "dcs"
+                        : family == &pmb_family_indexed ? "indexed"
+                                                        : NULL;
     char path[512];
     for (size_t i = 0; i < sizeof bases / sizeof bases[0]; i++)
         if (strcmp(bases[i][0], name) == 0) {

@@ -18,6 +18,8 @@ extern const pmb_module_type pmb_sim_st7735, pmb_sim_st7789, pmb_sim_ili9341, pm
 extern const pmb_module_type pmb_sim_st7796s, pmb_sim_ili9486, pmb_sim_ili9342c, pmb_sim_gc9107,
     pmb_sim_hx8357d, pmb_sim_ili9163c;
 
+extern const pmb_module_type pmb_sim_ili9225, pmb_sim_ili9320, pmb_sim_ili9325;
+
 /* E-paper with black and white, and (_red) with red as well. */
 extern const pmb_module_type pmb_sim_ssd1680, pmb_sim_ssd1680_red, pmb_sim_ssd1681,
     pmb_sim_ssd1681_red;
