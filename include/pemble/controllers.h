@@ -23,6 +23,7 @@ extern const PMB_FLASH pmb_controller pmb_sh1107;      /* 128x128 */
 extern const PMB_FLASH pmb_controller pmb_pcd8544;    /* 84x48 */
 extern const PMB_FLASH pmb_controller pmb_st7565;     /* 132x65 */
 extern const PMB_FLASH pmb_controller pmb_st7567;     /* 132x65 */
+extern const PMB_FLASH pmb_controller pmb_st7920;     /* 128x64 */
 extern const PMB_FLASH pmb_controller pmb_uc1701;     /* 132x65 */
 extern const PMB_FLASH pmb_controller pmb_ks0108;     /* two of them: 128x64 */
 extern const PMB_FLASH pmb_controller pmb_ks0108_low; /* the same, selected by low levels */

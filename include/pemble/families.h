@@ -70,7 +70,8 @@ struct pmb_controller {
 #define PMB_HAS_PARALLEL_8080 0x08 /* WR and RD, active low */
 #define PMB_HAS_PARALLEL_6800 0x10 /* E, active high, and R/W */
 /* SPI into shift registers in front of a 16-bit bus; a command of a list has at most 20 bytes. */
-#define PMB_HAS_SPI16 0x20
+#define PMB_HAS_SPI16    0x20
+#define PMB_HAS_SPI_SYNC 0x40 /* the serial bus of the ST7920 */
 
 /* Not a bus: the chip selects of a parallel 6800 bus rest high. */
 #define PMB_SELECT_RESTS_HIGH 0x80
@@ -115,6 +116,9 @@ typedef struct pmb_pcd8544_usual {
  * number on two pins: select is its lower bit, 3 selects none.
  */
 extern const PMB_FLASH pmb_family pmb_family_ks0108;
+
+/* The ST7920: graphics over characters, words of 16 pixels. */
+extern const PMB_FLASH pmb_family pmb_family_st7920;
 
 /*
  * Grey and colour OLED controllers with a window in memory: 15h columns, 75h rows, A0h remapping,

@@ -40,6 +40,8 @@ extern const PMB_FLASH pmb_bus_kind pmb_spi;  /* a hardware SPI unit and a data/
 extern const PMB_FLASH pmb_bus_kind pmb_spi3; /* hardware SPI, nine bits: data/command first */
 /* hardware SPI into shift registers in front of a 16-bit bus, as on boards for the 40-pin header */
 extern const PMB_FLASH pmb_bus_kind pmb_spi16;
+/* hardware SPI with three bytes for each, as the ST7920 wants it; select is active high */
+extern const PMB_FLASH pmb_bus_kind pmb_spi_sync;
 extern const PMB_FLASH pmb_bus_kind pmb_soft_spi;  /* any pins; nine bits without data_command */
 extern const PMB_FLASH pmb_bus_kind pmb_parallel8; /* eight data lines and a strobe */
 

@@ -288,7 +288,8 @@ void link_pin_changed(pmb_module *module, int pin, bool high)
 
 bool link_open(pmb_module *module, struct link *link)
 {
-    static const enum link_kind kinds[] = {LINK_I2C, LINK_SPI, LINK_SPI3, LINK_8080, LINK_SPI16};
+    static const enum link_kind kinds[] = {LINK_I2C,  LINK_SPI,   LINK_SPI3,
+                                           LINK_8080, LINK_SPI16, LINK_SPI};
     const pmb_module_options *o = &module->options;
     module->link = link;
     link->placed = module->bench->now;

@@ -9,27 +9,27 @@ static const struct known {
     const pmb_controller *controller;
     const pmb_module_type *type;
 } known[] = {
-    {&pmb_ssd1306, &pmb_sim_ssd1306},         {&pmb_ssd1309, &pmb_sim_ssd1309},
-    {&pmb_sh1106, &pmb_sim_sh1106},           {&pmb_pcd8544, &pmb_sim_pcd8544},
-    {&pmb_st7565, &pmb_sim_st7565},           {&pmb_uc1701, &pmb_sim_uc1701},
-    {&pmb_ks0108, &pmb_sim_ks0108},           {&pmb_ssd1327, &pmb_sim_ssd1327},
-    {&pmb_ssd1322, &pmb_sim_ssd1322},         {&pmb_ssd1331, &pmb_sim_ssd1331},
-    {&pmb_ssd1351, &pmb_sim_ssd1351},         {&pmb_st7735, &pmb_sim_st7735},
-    {&pmb_st7789, &pmb_sim_st7789},           {&pmb_ili9341, &pmb_sim_ili9341},
-    {&pmb_ili9488, &pmb_sim_ili9488},         {&pmb_gc9a01, &pmb_sim_gc9a01},
-    {&pmb_ssd1680, &pmb_sim_ssd1680},         {&pmb_ssd1680_red, &pmb_sim_ssd1680_red},
-    {&pmb_ssd1681, &pmb_sim_ssd1681},         {&pmb_ssd1681_red, &pmb_sim_ssd1681_red},
-    {&pmb_uc8151, &pmb_sim_uc8151},           {&pmb_uc8151_red, &pmb_sim_uc8151_red},
-    {&pmb_uc8176, &pmb_sim_uc8176},           {&pmb_uc8176_red, &pmb_sim_uc8176_red},
-    {&pmb_il91874, &pmb_sim_il91874},         {&pmb_st7796s, &pmb_sim_st7796s},
-    {&pmb_ili9486, &pmb_sim_ili9486},         {&pmb_ili9342c, &pmb_sim_ili9342c},
-    {&pmb_gc9107, &pmb_sim_gc9107},           {&pmb_hx8357d, &pmb_sim_hx8357d},
-    {&pmb_ili9163c, &pmb_sim_ili9163c},       {&pmb_ssd1322_b, &pmb_sim_ssd1322_b},
-    {&pmb_ks0108_low, &pmb_sim_ks0108_low},   {&pmb_ks0108_192, &pmb_sim_ks0108_192},
-    {&pmb_ili9225, &pmb_sim_ili9225},         {&pmb_ili9320, &pmb_sim_ili9320},
-    {&pmb_ili9325, &pmb_sim_ili9325},         {&pmb_ssd1305, &pmb_sim_ssd1305},
-    {&pmb_ssd1306_vcc, &pmb_sim_ssd1306_vcc}, {&pmb_sh1107, &pmb_sim_sh1107},
-    {&pmb_st7567, &pmb_sim_st7567},
+    {&pmb_ssd1306, &pmb_sim_ssd1306},       {&pmb_ssd1309, &pmb_sim_ssd1309},
+    {&pmb_sh1106, &pmb_sim_sh1106},         {&pmb_pcd8544, &pmb_sim_pcd8544},
+    {&pmb_st7565, &pmb_sim_st7565},         {&pmb_uc1701, &pmb_sim_uc1701},
+    {&pmb_ks0108, &pmb_sim_ks0108},         {&pmb_ssd1327, &pmb_sim_ssd1327},
+    {&pmb_ssd1322, &pmb_sim_ssd1322},       {&pmb_ssd1331, &pmb_sim_ssd1331},
+    {&pmb_ssd1351, &pmb_sim_ssd1351},       {&pmb_st7735, &pmb_sim_st7735},
+    {&pmb_st7789, &pmb_sim_st7789},         {&pmb_ili9341, &pmb_sim_ili9341},
+    {&pmb_ili9488, &pmb_sim_ili9488},       {&pmb_gc9a01, &pmb_sim_gc9a01},
+    {&pmb_ssd1680, &pmb_sim_ssd1680},       {&pmb_ssd1680_red, &pmb_sim_ssd1680_red},
+    {&pmb_ssd1681, &pmb_sim_ssd1681},       {&pmb_ssd1681_red, &pmb_sim_ssd1681_red},
+    {&pmb_uc8151, &pmb_sim_uc8151},         {&pmb_uc8151_red, &pmb_sim_uc8151_red},
+    {&pmb_uc8176, &pmb_sim_uc8176},         {&pmb_uc8176_red, &pmb_sim_uc8176_red},
+    {&pmb_il91874, &pmb_sim_il91874},       {&pmb_st7796s, &pmb_sim_st7796s},
+    {&pmb_ili9486, &pmb_sim_ili9486},       {&pmb_ili9342c, &pmb_sim_ili9342c},
+    {&pmb_gc9107, &pmb_sim_gc9107},         {&pmb_hx8357d, &pmb_sim_hx8357d},
+    {&pmb_ili9163c, &pmb_sim_ili9163c},     {&pmb_ssd1322_b, &pmb_sim_ssd1322_b},
+    {&pmb_ks0108_low, &pmb_sim_ks0108_low}, {&pmb_ks0108_192, &pmb_sim_ks0108_192},
+    {&pmb_ili9225, &pmb_sim_ili9225},       {&pmb_ili9320, &pmb_sim_ili9320},
+    {&pmb_ili9325, &pmb_sim_ili9325},       {&pmb_st7920, &pmb_sim_st7920},
+    {&pmb_ssd1305, &pmb_sim_ssd1305},       {&pmb_ssd1306_vcc, &pmb_sim_ssd1306_vcc},
+    {&pmb_sh1107, &pmb_sim_sh1107},         {&pmb_st7567, &pmb_sim_st7567},
 };
 enum { KNOWN = sizeof known / sizeof known[0] };
 
@@ -86,6 +86,8 @@ static pmb_module_bus bus_of(const pmb_bus *bus)
         return PMB_MODULE_I2C;
     if (kind & (PMB_HAS_PARALLEL_8080 | PMB_HAS_PARALLEL_6800))
         return PMB_MODULE_PARALLEL;
+    if (kind & PMB_HAS_SPI_SYNC)
+        return PMB_MODULE_SPI_SYNC;
     if (kind & PMB_HAS_SPI16)
         return PMB_MODULE_SPI16;
     if (kind == PMB_HAS_SPI3 || (kind & PMB_HAS_SPI3 && !bus->data_command))

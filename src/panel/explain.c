@@ -79,6 +79,7 @@ static void say_buses(struct words *w, uint8_t buses)
                  {PMB_HAS_SPI, "pmb_spi"},
                  {PMB_HAS_SPI3, "pmb_spi3"},
                  {PMB_HAS_SPI16, "pmb_spi16"},
+                 {PMB_HAS_SPI_SYNC, "pmb_spi_sync"},
                  {PMB_HAS_SPI | PMB_HAS_SPI3, "pmb_soft_spi"},
                  {PMB_HAS_PARALLEL_8080 | PMB_HAS_PARALLEL_6800, "pmb_parallel8"}};
     bool first = true;
@@ -175,7 +176,7 @@ static const char *missing_callback(const PMB_FLASH pmb_panel_config *config, co
         return "wait_us";
     if (kind & PMB_HAS_I2C && !port->i2c_write)
         return "i2c_write";
-    if ((kind == PMB_HAS_SPI || kind == PMB_HAS_SPI3 || kind == PMB_HAS_SPI16) && !port->spi)
+    if (kind != SOFT && kind & (SOFT | PMB_HAS_SPI16 | PMB_HAS_SPI_SYNC) && !port->spi)
         return "spi";
     if ((pins || !(kind & PMB_HAS_I2C)) && !port->pin_write)
         return "pin_write";

@@ -40,9 +40,10 @@ static int16_t rows_held(const pmb_panel *panel, size_t least, size_t bytes)
     int16_t rows = 0;
     for (; bytes >= least && rows < panel->frame.h; bytes -= least)
         rows = (int16_t)(rows + panel->row_unit);
-    if (PMB_NO_TILES || rows < PMB_TILE_ROWS || rows >= panel->frame.h)
+    const int16_t tile = pmb_tile_rows(panel, PMB_TILE_ROWS);
+    if (PMB_NO_TILES || rows < tile || rows >= panel->frame.h)
         return rows;
-    return (int16_t)(rows / PMB_TILE_ROWS * PMB_TILE_ROWS);
+    return (int16_t)(rows / tile * tile);
 }
 
 /* What of the band in the buffer is painted, of a part of the frame (NULL: all of it); false:
@@ -135,7 +136,7 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 {
     const size_t least = pmb_screen_least_bytes(panel);
     const int16_t rows = rows_held(panel, least, part_of(panel, buffer_bytes));
-    return pmb_tiles_in(panel, PMB_TILE_COLUMNS, pmb_tile_rows(rows));
+    return pmb_tiles_in(panel, PMB_TILE_COLUMNS, pmb_tile_rows(panel, rows));
 }
 
 void pmb_screen_forget(pmb_screen *screen)

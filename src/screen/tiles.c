@@ -13,13 +13,13 @@ size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows)
     return (size_t)across(panel, columns) * (size_t)((panel->frame.h + rows - 1) / rows);
 }
 
-int16_t pmb_tile_rows(int16_t band_rows)
+int16_t pmb_tile_rows(const pmb_panel *panel, int16_t band_rows)
 {
-    return (int16_t)pmb_lesser(band_rows, PMB_TILE_ROWS);
+    return (int16_t)pmb_greater(panel->row_unit, pmb_lesser(band_rows, PMB_TILE_ROWS));
 }
 
 #if !PMB_NO_TILES
-enum { LEAST = 8 }; /* columns and rows of the smallest tile: whole units of every panel */
+enum { LEAST = 8 }; /* columns of the smallest tile, where a unit has no more */
 
 /* Whether tiles may be twice as high: they must not span bands, nor, where pages of eight rows are
  * addressed one by one, pages. */
@@ -33,8 +33,8 @@ static bool can_be_higher(const pmb_screen *screen)
 bool pmb_choose_tiles(pmb_screen *screen, size_t count)
 {
     const pmb_panel *panel = screen->panel;
-    screen->tile_columns = LEAST;
-    screen->tile_rows = pmb_tile_rows(screen->band_rows);
+    screen->tile_columns = (int16_t)pmb_greater(LEAST, panel->column_unit);
+    screen->tile_rows = pmb_tile_rows(panel, screen->band_rows);
     while (pmb_tiles_in(panel, screen->tile_columns, screen->tile_rows) > count) {
         const bool higher = can_be_higher(screen), wider = screen->tile_columns < panel->frame.w;
         if (higher && (screen->tile_rows < screen->tile_columns || !wider))

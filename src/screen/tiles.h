@@ -18,7 +18,7 @@ static inline bool pmb_has_tiles(const pmb_screen *screen)
 size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows);
 
 /* Rows of a tile when the buffer holds `band_rows` rows: a tile never spans two bands. */
-int16_t pmb_tile_rows(int16_t band_rows);
+int16_t pmb_tile_rows(const pmb_panel *panel, int16_t band_rows);
 
 /* The smallest size of tiles of which the frame has at most that many. False when there is none. */
 bool pmb_choose_tiles(pmb_screen *screen, size_t count);

@@ -98,6 +98,10 @@ static void what_a_parallel_lcd_needs_is_told(void **state)
     assert_says(o.out, "VO is the contrast");
     assert_null(strstr(wiring("atmega328p", "lcd-3.0-parallel", "").out, "3.5 V"));
     assert_says(wiring("rp2040", "lcd-4.1", "").out, "CS2, CSB");
+    const struct outcome serial = wiring("rp2040", "lcd-3.0-serial", "");
+    assert_says(serial.out, "PSB chooses the bus: to ground for spisync");
+    assert_says(serial.out, "SID, R/W ");
+    assert_null(strstr(serial.out, "data or command"));
     assert_says(wiring("rp2040", "tft-3.5", "[pins]\nsdo=GP16\n").out, "drive SDO all the time");
     assert_null(strstr(wiring("rp2040", "tft-3.5", "").out, "drive SDO all the time"));
     assert_says(wiring("rp2040", "lcd-1.6", "[panel]\nbacklight-on=low\n").out,

@@ -6,7 +6,7 @@
 static const pmb_pin lines[] = {PMB_PIN(40), PMB_PIN(41), PMB_PIN(42), PMB_PIN(43),
                                 PMB_PIN(44), PMB_PIN(45), PMB_PIN(46), PMB_PIN(47)};
 
-enum { I2C = 1, SPI = 2, SPI3 = 4, SOFT = 8, SOFT3 = 16, PARALLEL = 32, SPI16 = 64 };
+enum { I2C = 1, SPI = 2, SPI3 = 4, SOFT = 8, SOFT3 = 16, PARALLEL = 32, SPI16 = 64, SYNC = 128 };
 
 static const struct candidate {
     const char *name;
@@ -35,6 +35,7 @@ static const struct candidate {
     {"pcd8544", &pmb_pcd8544, {84, 48}, SPI | SOFT, true, false},
     {"st7565", &pmb_st7565, {128, 64}, SPI | SOFT, true, false},
     {"uc1701", &pmb_uc1701, {128, 64}, SPI | SOFT, true, false},
+    {"st7920", &pmb_st7920, {128, 64}, PARALLEL | SYNC, false, false},
     {"ks0108", &pmb_ks0108, {128, 64}, PARALLEL, false, false},
     {"ks0108 low", &pmb_ks0108_low, {128, 64}, PARALLEL, false, false},
     {"ks0108 192x64", &pmb_ks0108_192, {192, 64}, PARALLEL, false, false},
@@ -99,6 +100,8 @@ static pmb_panel_config config_for(const struct candidate *c, int bus)
         b->kind = &pmb_spi3;
     else if (bus == SPI16)
         b->kind = &pmb_spi16;
+    else if (bus == SYNC)
+        *b = (pmb_bus){.kind = &pmb_spi_sync, .select = PMB_PIN(2), .hertz = 1000000};
     else if (bus == PARALLEL)
         b->kind = &pmb_parallel8;
     else
@@ -132,7 +135,7 @@ static void paint_and_compare(struct rig *rig)
 static void for_each(void (*check)(const struct candidate *, const pmb_panel_config *))
 {
     for (size_t i = 0; i < LENGTH(all); i++)
-        for (int bus = I2C; bus <= SPI16; bus <<= 1) {
+        for (int bus = I2C; bus <= SYNC; bus <<= 1) {
             if (!(all[i].buses & bus))
                 continue;
             const pmb_panel_config config = config_for(&all[i], bus);

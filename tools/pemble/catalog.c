@@ -20,6 +20,7 @@ static const struct known_controller controllers[] = {
     {"st7565", "ST7565", "pmb_st7565", &pmb_st7565, lcd},
     {"st7567", "ST7567", "pmb_st7567", &pmb_st7567, lcd},
     {"uc1701", "UC1701", "pmb_uc1701", &pmb_uc1701, lcd},
+    {"st7920", "ST7920", "pmb_st7920", &pmb_st7920, lcd},
     {"ks0108", "KS0108", "pmb_ks0108", &pmb_ks0108, lcd},
     {"ks0108-low", "KS0108", "pmb_ks0108_low", &pmb_ks0108_low, lcd},
     {"ks0108-192", "KS0108", "pmb_ks0108_192", &pmb_ks0108_192, lcd},
@@ -90,6 +91,10 @@ static const struct known_module modules[] = {
     {"lcd-2.2", "st7565", "size=128x64 type=spi", "3.3", "CS RST RS SCLK SID VDD GND", NULL},
     {"lcd-2.2-i2c", "st7567", "size=128x64 type=i2c", "3.3", I2C4},
     {"lcd-2.9", "uc1701", "size=128x64 type=spi", "3.3 or 5", "CS SCK SDA RS RST GND VCC", NULL},
+    {"lcd-3.0-serial", "st7920", "size=128x64 type=spisync", "3.3 or 5",
+     "GND VCC VO RS R/W E D0-D7 PSB NC RST VOUT BLA BLK", NULL},
+    {"lcd-3.0-st7920", "st7920", "size=128x64 type=parallel8", "5",
+     "GND VCC VO RS R/W E D0-D7 PSB NC RST VOUT BLA BLK", NULL},
     {"lcd-3.0-parallel", "ks0108", "size=128x64 type=parallel8", "5",
      "VSS VDD VO D/I R/W E D0-D7 CS1 CS2 RST VEE A K",
      "VDD VSS VO D/I R/W E D0-D7 CS1 CS2 RST VEE"},
@@ -236,6 +241,8 @@ const char *controller_buses(const struct known_controller *known)
         add_word(text, sizeof text, "spi");
     if (buses & PMB_HAS_SPI3)
         add_word(text, sizeof text, "spi3");
+    if (buses & PMB_HAS_SPI_SYNC)
+        add_word(text, sizeof text, "spisync");
     if (buses & PMB_HAS_SPI16)
         add_word(text, sizeof text, "spi16");
     if (buses & (PMB_HAS_SPI | PMB_HAS_SPI3))

@@ -167,7 +167,7 @@ static bool needs_pin(const struct panel_setup *panel, enum signal signal)
     case SIGNAL_SCL:
         return !parallel;
     case SIGNAL_DC:
-        return !i2c && strcmp(type, "spi3") != 0;
+        return !i2c && strcmp(type, "spi3") != 0 && strcmp(type, "spisync") != 0;
     case SIGNAL_CS:
         return !i2c;
     case SIGNAL_CS2:
@@ -310,7 +310,9 @@ static void place_pins(struct panel_setup *panel)
     config->backlight = pins[SIGNAL_BACKLIGHT];
     config->busy = pins[SIGNAL_BUSY];
     bus->select = i2c ? PMB_PIN_NONE : pins[SIGNAL_CS];
-    bus->data_command = i2c || bus->kind == &pmb_spi3 ? PMB_PIN_NONE : pins[SIGNAL_DC];
+    bus->data_command = i2c || bus->kind == &pmb_spi3 || bus->kind == &pmb_spi_sync
+                            ? PMB_PIN_NONE
+                            : pins[SIGNAL_DC];
     bus->second_select = pins[SIGNAL_CS2];
     bus->clock = soft ? pins[SIGNAL_SCL] : PMB_PIN_NONE;
     bus->data = soft ? pins[SIGNAL_SDA] : PMB_PIN_NONE;
@@ -390,7 +392,8 @@ static void check_address(struct panel_setup *panel, struct entries *entries)
 
 static bool is_hardware_spi(const pmb_bus *bus)
 {
-    return bus->kind == &pmb_spi || bus->kind == &pmb_spi3 || bus->kind == &pmb_spi16;
+    return bus->kind == &pmb_spi || bus->kind == &pmb_spi3 || bus->kind == &pmb_spi16 ||
+           bus->kind == &pmb_spi_sync;
 }
 
 static bool is_serial_with_clock(const pmb_bus *bus)

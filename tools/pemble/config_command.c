@@ -43,6 +43,8 @@ static const char *kind_symbol(const pmb_bus_kind *kind)
         return "pmb_spi";
     if (kind == &pmb_spi3)
         return "pmb_spi3";
+    if (kind == &pmb_spi_sync)
+        return "pmb_spi_sync";
     if (kind == &pmb_spi16)
         return "pmb_spi16";
     return kind == &pmb_soft_spi ? "pmb_soft_spi" : "pmb_parallel8";

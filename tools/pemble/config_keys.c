@@ -169,10 +169,10 @@ static bool read_full_every(struct reading *r)
 
 static bool read_type(struct reading *r)
 {
-    static const char *const words[] = {"i2c",     "spi",       "spi3", "spi16",
-                                        "softspi", "parallel8", NULL};
-    static const pmb_bus_kind *const kinds[] = {&pmb_i2c,   &pmb_spi,      &pmb_spi3,
-                                                &pmb_spi16, &pmb_soft_spi, &pmb_parallel8};
+    static const char *const words[] = {"i2c",     "spi",     "spi3",      "spi16",
+                                        "spisync", "softspi", "parallel8", NULL};
+    static const pmb_bus_kind *const kinds[] = {
+        &pmb_i2c, &pmb_spi, &pmb_spi3, &pmb_spi16, &pmb_spi_sync, &pmb_soft_spi, &pmb_parallel8};
     const int which = choice(r->value, words);
     if (which < 0)
         return false;
@@ -357,7 +357,7 @@ static const struct key keys[] = {
     {"panel", "backlight", read_pin, NULL},
     {"panel", "backlight-on", read_backlight_on, "high or low, the level of its pin"},
     {"panel", "bus", read_before, NULL},
-    {"bus", "type", read_type, "i2c, spi, spi3, spi16, softspi or parallel8"},
+    {"bus", "type", read_type, "i2c, spi, spi3, spi16, spisync, softspi or parallel8"},
     {"bus", "unit", read_unit, "0 to 3"},
     {"bus", "address", read_address, "0x08 to 0x77, the 7-bit form"},
     {"bus", "speed", read_speed, "a number with Hz, kHz or MHz, such as 400kHz"},

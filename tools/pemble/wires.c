@@ -33,6 +33,17 @@ static const char *supply_for(const struct panel_setup *panel)
 static const char *labels_for(const struct panel_setup *panel, int signal)
 {
     static char text[2][48];
+    if (strcmp(panel->type, "spisync") == 0) /* modules print the names of their other bus */
+        switch (signal) {
+        case SIGNAL_SDA:
+            return "SID, R/W";
+        case SIGNAL_SCL:
+            return "SCLK, E";
+        case SIGNAL_CS:
+            return "CS, RS";
+        default:
+            break;
+        }
     if (strcmp(panel->type, "i2c") == 0 || (signal != SIGNAL_SCL && signal != SIGNAL_SDA))
         return signal_labels((enum signal)signal);
     char *labels = text[signal == SIGNAL_SDA];
@@ -56,6 +67,8 @@ static const char *what_for(const struct panel_setup *panel, int signal)
     };
     static char text[40];
     const pmb_controller *controller = panel->config.controller;
+    if (signal == SIGNAL_CS && strcmp(panel->type, "spisync") == 0)
+        return "select, high";
     if (signal == SIGNAL_CS && controller->family == &pmb_family_ks0108)
         return controller->memory.w > 128 ? "number of the part, lower bit"
                                           : "select of the left half";
@@ -192,11 +205,14 @@ static void warn_of_supply(struct warnings *w, const struct setup *setup,
              "it "
              "never drives its data lines",
              title, setup->board->title, is_6800(panel) ? "R/W to ground" : "RD to 3.3 V");
-    if (setup->board->volts < 4 && is_6800(panel))
+    if (setup->board->volts < 4 && panel->config.controller->family == &pmb_family_ks0108)
         warn(w,
              "%s: its reset needs 3.5 V to be high, which a pin of the %s may not reach: when the "
              "glass stays blank, drive it through a transistor, or tie it to 5 V",
              title, setup->board->title);
+    if (panel->config.controller->family == &pmb_family_st7920)
+        warn(w, "%s: PSB chooses the bus: to %s for %s", title,
+             strcmp(panel->type, "parallel8") ? "ground" : "the supply", panel->type);
     if (is_6800(panel))
         warn(w,
              "%s: VO is the contrast: the middle of a potentiometer of 10 kOhm between VEE and the "

@@ -33,7 +33,8 @@ typedef enum pmb_module_bus {
     PMB_MODULE_SPI,      /* CS, SCL, SDA, DC */
     PMB_MODULE_SPI3,     /* CS, SCL, SDA: nine bits */
     PMB_MODULE_PARALLEL, /* D0 to D7; WR and RD, or E and R/W, as the controller has it */
-    PMB_MODULE_SPI16     /* CS, SCL, SDA, DC: shift registers in front of a 16-bit bus */
+    PMB_MODULE_SPI16,    /* CS, SCL, SDA, DC: shift registers in front of a 16-bit bus */
+    PMB_MODULE_SPI_SYNC  /* CS (active high), SCL, SDA: three bytes for each */
 } pmb_module_bus;
 
 /* How a module is built. Zero stands for what most modules have. */

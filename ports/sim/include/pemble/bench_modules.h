@@ -20,6 +20,8 @@ extern const pmb_module_type pmb_sim_st7796s, pmb_sim_ili9486, pmb_sim_ili9342c,
 
 extern const pmb_module_type pmb_sim_ili9225, pmb_sim_ili9320, pmb_sim_ili9325;
 
+extern const pmb_module_type pmb_sim_st7920;
+
 /* E-paper with black and white, and (_red) with red as well. */
 extern const pmb_module_type pmb_sim_ssd1680, pmb_sim_ssd1680_red, pmb_sim_ssd1681,
     pmb_sim_ssd1681_red;

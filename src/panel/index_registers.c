@@ -1,4 +1,4 @@
-/* indexed.c - TFT controllers with index registers: docs/controllers/indexed.md. */
+/* index_registers.c - TFT controllers with index registers: docs/controllers/indexed.md. */
 #include "pemble/driver.h"
 #include "pemble/turn.h"
 
