@@ -54,6 +54,12 @@ typedef enum pmb_refresh {
  */
 #define PMB_TEMPERATURE(n) ((uint8_t)((n) + 1))
 
+/* The n-th ratio of the resistors of an LCD's voltage regulator, and the n-th of its booster, from
+ * 0: docs/controllers/ says what they are. They are what a glass needs that stays blank or all dark
+ * at every contrast. */
+#define PMB_RESISTORS(n) ((uint8_t)((n) + 1))
+#define PMB_BOOSTER(n)   ((uint8_t)((n) + 1))
+
 /* What one display is: a const PMB_FLASH table (flash.h). It must outlive the panel. */
 typedef struct pmb_panel_config {
     const PMB_FLASH pmb_controller *controller;
@@ -75,6 +81,8 @@ typedef struct pmb_panel_config {
     pmb_com_layout com;
     uint8_t bias;        /* LCD: 1/n bias, such as 9 for 1/9; 0: the usual one */
     uint8_t temperature; /* LCD: PMB_TEMPERATURE(n); 0: the usual one */
+    uint8_t resistors;   /* ST7565 and its kin: PMB_RESISTORS(0) to (7); 0: the usual ones */
+    uint8_t booster;     /* the same: PMB_BOOSTER(0) to (3); 0: the usual one */
     pmb_refresh refresh; /* e-paper: what a present does */
     /* The format of the buffer. NULL: that of the controller. TFTs (pmb_family_dcs) also take
      * formats that need less memory: pmb_index4 and pmb_index8 with a palette, pmb_grey4,

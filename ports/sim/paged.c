@@ -20,8 +20,9 @@ struct chip {
     uint8_t contrast;
     unsigned spi_clock_ns, reset_ns, reset_wait_us;
     uint8_t addresses[2];
-    bool no_com_pins; /* the rows hang on the outputs in their order */
-    bool external;    /* the supply of the glass comes from outside */
+    uint8_t usual_ratio; /* of an LCD's resistors, with its usual glass */
+    bool no_com_pins;    /* the rows hang on the outputs in their order */
+    bool external;       /* the supply of the glass comes from outside */
     const struct command_shape *shapes;
 };
 
@@ -33,6 +34,7 @@ struct paged {
     int addressing, column, page, column_first, column_last, page_first, page_last;
     int start_line, multiplex, offset;
     uint8_t contrast, com_pins;
+    uint8_t ratio;    /* of an LCD's resistors */
     uint8_t power;    /* an LCD's stages that are on */
     uint64_t powered; /* when that changed last; 0: never */
     bool segments_reversed, scan_reversed, inverse, all_on, on, pump, current, scrolling;
@@ -55,6 +57,7 @@ static void power_on_values(pmb_module *m)
     s->pump = s->chip->pump == 0xAD; /* the SH1106's converter is on from the start */
     s->current = s->scrolling = false;
     s->power = 0;
+    s->ratio = 4;
     s->powered = 0;
 }
 
@@ -196,6 +199,8 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
         s->column = (s->column & 0xF0) | command;
     else if (command < 0x20)
         s->column = (s->column & 0x0F) | (command & 0x0F) << 4;
+    else if (command >= 0x20 && command <= 0x27 && s->chip->lcd)
+        s->ratio = command & 7;
     else if (command >= 0x28 && command <= 0x2F && s->chip->lcd)
         set_pump(m, command & 7);
     else if ((command == 0x2E || command == 0x2F) && !s->chip->lcd)
@@ -270,7 +275,8 @@ static void plot(pmb_module *m, int x, int y, bool driven)
                     (uint8_t)level);
         return;
     }
-    const int volts = s->contrast - 10; /* electronic volume; the glass is clear below 10 */
+    /* Electronic volume; at the usual ratio of the resistors the glass is clear below 10. */
+    const int volts = s->contrast - 10 + 8 * (s->ratio - s->chip->usual_ratio);
     const int full = volts < 0 ? 0 : volts > 22 ? 22 : volts;
     const int haze = volts < 30 ? 0 : volts - 30; /* undriven pixels begin to show */
     const int shade = driven ? full * 9 : haze * 5;
@@ -504,7 +510,8 @@ static const struct chip st7565 = {.columns = 132,
                                    .spi_clock_ns = 100,
                                    .reset_ns = 1000,
                                    .addresses = {0, 0},
-                                   .shapes = shapes_7565};
+                                   .shapes = shapes_7565,
+                                   .usual_ratio = 5};
 static const struct chip st7567 = {.columns = 132,
                                    .pages = 9,
                                    .coms = 64,
@@ -516,7 +523,8 @@ static const struct chip st7567 = {.columns = 132,
                                    .spi_clock_ns = 100,
                                    .reset_ns = 1000,
                                    .addresses = {0x3F, 0x3E},
-                                   .shapes = shapes_7565};
+                                   .shapes = shapes_7565,
+                                   .usual_ratio = 5};
 static const struct chip uc1701 = {.columns = 132,
                                    .pages = 9,
                                    .coms = 64,
@@ -529,7 +537,8 @@ static const struct chip uc1701 = {.columns = 132,
                                    .reset_ns = 3000,
                                    .addresses = {0, 0},
                                    .shapes = shapes_1701,
-                                   .reset_wait_us = 5000};
+                                   .reset_wait_us = 5000,
+                                   .usual_ratio = 4};
 
 static bool create_ssd1305(pmb_module *m)
 {

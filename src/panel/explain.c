@@ -254,6 +254,18 @@ static const char *field_to_blame(const pmb_panel_config *config, const pmb_port
 }
 #endif
 
+static pmb_status explain_booster(const PMB_FLASH pmb_panel_config *config, struct words *w)
+{
+    if (!config->resistors && !config->booster)
+        return PMB_OK;
+    const bool has = config->controller->family->has_booster;
+    if (has && config->resistors <= PMB_RESISTORS(7) && config->booster <= PMB_BOOSTER(3))
+        return PMB_OK;
+    say(w, !has ? "resistors and booster are not possible on this controller"
+                : "resistors is at most PMB_RESISTORS(7), booster at most PMB_BOOSTER(3)");
+    return PMB_ERR_ARGUMENT;
+}
+
 static pmb_status explain_rest(const PMB_FLASH pmb_panel_config *config, const pmb_port *port,
                                struct words *w)
 {
@@ -299,6 +311,8 @@ pmb_status pmb_panel_explain(const PMB_FLASH pmb_panel_config *config, const pmb
         say(&w, "rotate is none of PMB_ROTATE_0 to PMB_ROTATE_270");
         status = PMB_ERR_ARGUMENT;
     }
+    if (status == PMB_OK)
+        status = explain_booster(config, &w);
     if (status == PMB_OK)
         status = explain_bus(config, port, &w);
     return status == PMB_OK ? explain_rest(config, port, &w) : status;

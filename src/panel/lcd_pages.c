@@ -3,7 +3,9 @@
 
 enum {
     SET_BIAS = 0xA2, /* + 1: 1/7 instead of 1/9 */
-    SET_TEMPERATURE = 0xFA
+    SET_TEMPERATURE = 0xFA,
+    SET_RESISTORS = 0x20,
+    SET_BOOSTER = 0xF8
 };
 
 static pmb_status plan(pmb_panel *panel)
@@ -29,13 +31,19 @@ static pmb_status start(pmb_panel *panel)
 {
     const PMB_FLASH pmb_panel_config *config = panel->config;
     const uint8_t coefficient = config->temperature ? (uint8_t)(config->temperature - 1) : 1;
-    uint8_t glass[PAGED_DIRECTIONS + 3] = {[PAGED_DIRECTIONS] =
-                                               (uint8_t)(SET_BIAS | (config->bias == 7)),
-                                           SET_TEMPERATURE,
-                                           (uint8_t)(0x10 | coefficient << 7)};
+    uint8_t glass[PAGED_DIRECTIONS + 6], count = PAGED_DIRECTIONS;
     pmb_paged_directions(panel, glass, start_line(panel));
-    const uint8_t count =
-        pmb_paged_of(panel)->temperatures ? sizeof glass : (uint8_t)(PAGED_DIRECTIONS + 1);
+    glass[count++] = (uint8_t)(SET_BIAS | (config->bias == 7));
+    if (pmb_paged_of(panel)->temperatures) {
+        glass[count++] = SET_TEMPERATURE;
+        glass[count++] = (uint8_t)(0x10 | coefficient << 7);
+    }
+    if (config->resistors)
+        glass[count++] = (uint8_t)(SET_RESISTORS | (config->resistors - 1));
+    if (config->booster) {
+        glass[count++] = SET_BOOSTER;
+        glass[count++] = (uint8_t)(config->booster - 1);
+    }
     return pmb_paged_start(panel, glass, count, 0xFF);
 }
 
@@ -67,5 +75,6 @@ const PMB_FLASH pmb_family pmb_family_lcd_pages = {
     .invert = invert,
     .show = show,
     .turn = PMB_NO_TURN ? NULL : turn,
+    .has_booster = true,
     .light = true,
 };

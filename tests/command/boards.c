@@ -108,6 +108,34 @@ static void what_a_parallel_lcd_needs_is_told(void **state)
                 "GND      backlight; open, the glass is dark");
 }
 
+/* A parallel LCD on the pins of an MCP23017, from its wiring to its picture. */
+static void a_panel_may_be_behind_an_expander(void **state)
+{
+    (void)state;
+    const char *const bus = "[bus]\nexpander=0x23\nunit=1\n";
+    const struct outcome o = wiring("rp2040", "lcd-3.0-parallel", bus);
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "GPB4     reset, low");
+    assert_says(o.out, "an MCP23017 at 0x23, on i2c 1 of the RP2040: SDA to GP2, SCL to GP3");
+    assert_says(o.out, "its A0, A1, A2: supply, supply, ground");
+    assert_null(strstr(o.out, "must not reach"));
+    assert_says(shell(PEMBLE " card b.ini -o b.png").out, "complaints: 0");
+    assert_int_equal(shell(PEMBLE " probe b.ini").status, 0);
+    const struct outcome c = shell(PEMBLE " config b.ini --as c");
+    assert_says(c.out, "_expander = {");
+    assert_says(c.out, ".address = 0x23");
+    /* Another address than the chip's: nothing answers. */
+    write_file("real.ini", "[board]\nmcu=rp2040\n[panel]\nmodule=lcd-3.0-parallel\n"
+                           "[bus]\nexpander=0x20\nunit=1\n");
+    assert_int_equal(shell(PEMBLE " probe b.ini --bench real.ini").status, 3);
+    assert_says(wiring("rp2040", "tft-1.8", bus).err, "only parallel8 has its pins on an expander");
+    assert_says(wiring("rp2040", "lcd-3.0-parallel", "[bus]\nexpander=0x30\n").err,
+                "[bus] expander = 0x30: possible is none, or 0x20 to 0x27");
+    assert_says(
+        wiring("rp2040", "lcd-3.0-parallel", "[bus]\nexpander=0x20\n[pins]\nreset=GP4\n").err,
+        "a pin of the MCP23017: GPA0-GPA7, GPB0-GPB7");
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -115,6 +143,7 @@ int main(void)
         cmocka_unit_test(pins_that_have_another_task_are_told),
         cmocka_unit_test(pins_are_named_as_the_board_prints_them),
         cmocka_unit_test(what_a_parallel_lcd_needs_is_told),
+        cmocka_unit_test(a_panel_may_be_behind_an_expander),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -74,6 +74,19 @@ static void every_module_works_by_its_name_alone(void **state)
     assert_int_equal(clean, cards);
 }
 
+/* A size that no glass has would lie at 0,0 without a word. */
+static void an_unknown_glass_is_a_note(void **state)
+{
+    (void)state;
+    write_file("u.ini", "[panel]\ncontroller = st7789\nsize = 200x240\n");
+    const struct outcome o = shell(PEMBLE " card u.ini -o u.png");
+    assert_int_equal(o.status, 0);
+    assert_says(o.err, "u.ini:3: note: 200x240 is no glass that we know of the ST7789");
+    assert_says(o.err, "170x320");
+    write_file("u.ini", "[panel]\ncontroller = st7789\nsize = 200x240\noffset = 20,0\n");
+    assert_string_equal(shell(PEMBLE " card u.ini -o u.png").err, "");
+}
+
 static void wiring_names_every_label(void **state)
 {
     (void)state;
@@ -421,6 +434,7 @@ int main(void)
         cmocka_unit_test(panels_lists_modules_and_controllers),
         cmocka_unit_test(panels_are_found_by_words),
         cmocka_unit_test(every_module_works_by_its_name_alone),
+        cmocka_unit_test(an_unknown_glass_is_a_note),
         cmocka_unit_test(wiring_names_every_label),
         cmocka_unit_test(wiring_warns_before_damage),
         cmocka_unit_test(wiring_ties_what_has_no_pin),

@@ -123,10 +123,10 @@ static void soft_spi_keeps_to_its_speed(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(a_module_without_select_needs_mode_3),
-        cmocka_unit_test(other_modes_are_refused),
-        cmocka_unit_test(a_faster_clock_needs_a_word),
-        cmocka_unit_test(soft_spi_keeps_to_its_speed),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_module_without_select_needs_mode_3),
+        test_without(PMB_NO_CHECKS | PMB_PLAIN_PANELS | PMB_ONE_BIT, other_modes_are_refused),
+        test_without(PMB_NO_CHECKS | PMB_PLAIN_PANELS | PMB_ONE_BIT, a_faster_clock_needs_a_word),
+        test_without(PMB_ONE_BIT, soft_spi_keeps_to_its_speed),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -58,6 +58,9 @@ static void each_field_is_named_with_what_is_possible(void **state)
     c.bias = 9;
     explained(&c, port, "bias is not possible");
     c = tft;
+    c.booster = PMB_BOOSTER(1);
+    explained(&c, port, "resistors and booster are not possible on this controller");
+    c = tft;
     c.bus.data_command = PMB_PIN_NONE;
     explained(&c, port, "bus.data_command is missing");
     c.bus.kind = &pmb_soft_spi;

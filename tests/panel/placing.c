@@ -164,6 +164,39 @@ static void opening_stops_scrolling(void **state)
     }
 }
 
+/* A glass that needs another voltage than the usual: its resistors, not only its contrast. */
+static void the_supply_of_an_lcd_is_configured(void **state)
+{
+    (void)state;
+    static const pmb_controller *const controllers[] = {&pmb_st7565, &pmb_st7567, &pmb_uc1701};
+    for (size_t i = 0; i < LENGTH(controllers); i++) {
+        unsigned black[3], white[3];
+        for (int k = 0; k < 3; k++) {
+            struct rig rig;
+            pmb_panel_config config = with(controllers[i], (pmb_size){128, 64});
+            config.resistors = k == 0 ? 0 : k == 1 ? PMB_RESISTORS(2) : PMB_RESISTORS(7);
+            config.booster = k == 2 ? PMB_BOOSTER(1) : 0;
+            rig_open(&rig, &config, 0, false);
+            pmb_fill(pmb_screen_canvas(&rig.screen), PMB_WHITE);
+            pmb_rect_fill(pmb_screen_canvas(&rig.screen), (pmb_rect){0, 0, 10, 64}, PMB_BLACK);
+            assert_int_equal(pmb_screen_present(&rig.screen), PMB_OK);
+            assert_no_complaints(&rig);
+            const pmb_glass_view glass = pmb_module_glass(rig.module);
+            black[k] = glass.rgb[0];
+            white[k] = glass.rgb[3 * 127];
+            rig_close(&rig);
+        }
+        assert_true(black[1] > black[0]); /* paler */
+        assert_true(white[2] < white[0]); /* all of it darker */
+        struct rig rig;
+        pmb_panel_config wrong = with(controllers[i], (pmb_size){128, 64});
+        wrong.resistors = PMB_RESISTORS(8);
+        rig_build(&rig, &wrong);
+        assert_int_equal(pmb_panel_open(&rig.panel, &wrong, rig.port), PMB_ERR_ARGUMENT);
+        rig_close(&rig);
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -172,6 +205,7 @@ int main(void)
         test_without(PMB_NO_CHECKS | PMB_ONE_BIT, what_cannot_be_turned_stays),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, the_backlight_waits_for_the_first_picture),
         cmocka_unit_test(opening_stops_scrolling),
+        test_without(PMB_NO_CHECKS, the_supply_of_an_lcd_is_configured),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

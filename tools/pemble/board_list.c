@@ -238,7 +238,7 @@ const struct board board_list[] = {
     {"bluepill",
      "STM32F103 board",
      PINS_PORTS,
-     "P",
+     "",
      0,
      "0-17 19-31 45-47",
      "",
@@ -251,7 +251,7 @@ const struct board board_list[] = {
     {"blackpill",
      "STM32F411 board",
      PINS_PORTS,
-     "P",
+     "",
      0,
      "0-26 28-31 45-47",
      "",
@@ -264,7 +264,7 @@ const struct board board_list[] = {
     {"nrf52840",
      "nRF52840",
      PINS_DOTTED,
-     "P",
+     "",
      0,
      "0-47",
      "",
@@ -310,3 +310,13 @@ const struct board board_bench = {
     NULL,
     {-1, -1},
     {2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20}};
+
+/* Pins of a port expander; its own bus is that of the board behind it. */
+const struct board board_expander = {
+    "expander", "MCP23017",
+    PINS_BANKS, "",
+    0,          "0-15",
+    "",         5.0,
+    NULL,       0,
+    NONE,       NULL,
+    {-1, -1},   {-1, -1, -1, 10, 11, 8, 12, -1, -1, 9, -1, 0, 1, 2, 3, 4, 5, 6, 7}};

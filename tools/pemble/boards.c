@@ -111,6 +111,8 @@ const char *board_pin_name(const struct board *board, pmb_pin pin)
         snprintf(text, sizeof texts[0], "A%d", number - board->first_analog);
     else if (board->naming == PINS_PORTS)
         snprintf(text, sizeof texts[0], "P%c%d", 'A' + number / 16, number % 16);
+    else if (board->naming == PINS_BANKS)
+        snprintf(text, sizeof texts[0], "GP%c%d", 'A' + number / 8, number % 8);
     else if (board->naming == PINS_DOTTED)
         snprintf(text, sizeof texts[0], "P%d.%02d", number / 32, number % 32);
     else
@@ -131,6 +133,10 @@ static int numbered_by_port(const struct board *board, const char *name)
     if (board->naming == PINS_PORTS && sscanf(name, "%*1[Pp]%c%d%c", &letter, &bit, &rest) == 2 &&
         isalpha((unsigned char)letter) && bit >= 0 && bit < 16)
         return 16 * (toupper((unsigned char)letter) - 'A') + bit;
+    if (board->naming == PINS_BANKS &&
+        sscanf(name, "%*1[Gg]%*1[Pp]%c%d%c", &letter, &bit, &rest) == 2 &&
+        isalpha((unsigned char)letter) && bit >= 0 && bit < 8)
+        return 8 * (toupper((unsigned char)letter) - 'A') + bit;
     if (board->naming == PINS_DOTTED && sscanf(name, "%*1[Pp]%d.%d%c", &port, &bit, &rest) == 2 &&
         port >= 0 && bit >= 0 && bit < 32)
         return 32 * port + bit;
@@ -174,7 +180,8 @@ const char *board_pin_range(const struct board *board)
         /* As far as it goes on, in one port and with one letter. */
         while (pin_list_holds(board->pins, pin + 1) &&
                !(board->naming == PINS_ARDUINO && pin + 1 == board->first_analog) &&
-               !(board->naming == PINS_PORTS && (pin + 1) % 16 == 0))
+               !(board->naming == PINS_PORTS && (pin + 1) % 16 == 0) &&
+               !(board->naming == PINS_BANKS && (pin + 1) % 8 == 0))
             pin++;
         length += (size_t)snprintf(text + length, sizeof text - length, "%s%s", length ? ", " : "",
                                    board_pin_name(board, PMB_PIN(first)));

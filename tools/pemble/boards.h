@@ -40,8 +40,9 @@ struct pin_note {
     const char *pins, *says;
 };
 
-/* How a board names its pins: "GP4"; "D4" and "A0"; "PB7", sixteen a port; "P1.02", 32 a port. */
-enum pin_naming { PINS_PREFIX, PINS_ARDUINO, PINS_PORTS, PINS_DOTTED };
+/* How a board names its pins: "GP4"; "D4" and "A0"; "PB7", sixteen a port; "P1.02", 32 a port;
+ * "GPB3", eight a bank. */
+enum pin_naming { PINS_PREFIX, PINS_ARDUINO, PINS_PORTS, PINS_DOTTED, PINS_BANKS };
 
 struct board {
     const char *name;  /* in configurations: "rp2040" */
@@ -67,7 +68,8 @@ extern const int board_count;
 /* NULL when there is none of that name. */
 const struct board *board_named(const char *name);
 const char *board_names(void);
-extern const struct board board_bench; /* any pin does anything */
+extern const struct board board_bench;    /* any pin does anything */
+extern const struct board board_expander; /* an MCP23017, whose pins a panel may be on */
 
 /* "GP4", "D13", "A4". The text is valid for the next few calls. */
 const char *board_pin_name(const struct board *board, pmb_pin pin);

@@ -9,6 +9,7 @@
 #include "config_keys.h"
 #include "ini_entries.h"
 #include "pemble/families.h"
+#include "pemble/turn.h"
 
 enum { PINS_APART = 20 }; /* between the usual pins of two panels on the plain bench */
 
@@ -56,7 +57,7 @@ static void take_entry(struct setup *setup, struct panel_setup *panel, struct en
                        const struct entry *entry)
 {
     const struct key *key = key_named(entry->section, entry->key);
-    struct reading reading = {panel, setup->board, entry->key, entry->value, "", ""};
+    struct reading reading = {panel, panel_board(setup, panel), entry->key, entry->value, "", ""};
     if (!key)
         return; /* said by check_keys */
     if (!key->read(&reading)) {
@@ -147,6 +148,11 @@ static void missing(struct entries *entries, const char *section, const char *ke
 
 /* ---- what is usual ---- */
 
+const struct board *panel_board(const struct setup *setup, const struct panel_setup *panel)
+{
+    return panel->expander.kind ? &board_expander : setup->board;
+}
+
 static bool is_paper(const struct panel_setup *panel)
 {
     return panel->config.controller->family->refresh != NULL;
@@ -216,7 +222,7 @@ static const char *list_of(const struct board_unit *unit, enum signal signal)
 static pmb_pin usual_pin(const struct setup *setup, const struct panel_setup *panel,
                          enum signal signal)
 {
-    const struct board *board = setup->board;
+    const struct board *board = panel_board(setup, panel);
     const char *const kind = strcmp(panel->type, "i2c") == 0 ? "i2c" : "spi";
     const struct board_unit *unit = board_unit(board, kind, panel->config.bus.unit);
     const bool bus_line = signal == SIGNAL_SDA || signal == SIGNAL_SCL;
@@ -238,7 +244,8 @@ static bool is_taken(const struct setup *setup, const struct panel_setup *for_pa
 {
     for (const struct panel_setup *p = setup->panels; p < setup->panels + setup->count; p++)
         for (int i = 0; i < SIGNALS; i++)
-            if (p->pins[i] == pin && (p <= for_panel || p->pin_given[i]))
+            if (p->pins[i] == pin && panel_board(setup, p) == panel_board(setup, for_panel) &&
+                (p <= for_panel || p->pin_given[i]))
                 return true;
     return false;
 }
@@ -258,7 +265,7 @@ static bool is_reserved(const struct board *board, const struct panel_setup *pan
 static pmb_pin own_pin(const struct setup *setup, const struct panel_setup *panel,
                        enum signal signal, pmb_pin usual)
 {
-    const struct board *board = setup->board;
+    const struct board *board = panel_board(setup, panel);
     if (usual == PMB_PIN_NONE || !is_taken(setup, panel, usual))
         return usual;
     /* Rather than share, the usual of another; rather than that, one that has another task. */
@@ -374,6 +381,15 @@ static void check_memory(const struct panel_setup *panel, struct entries *entrie
                     "memory of %dx%d",
                     offset.x, offset.y, size.w, size.h, memory.w - size.w, memory.h - size.h,
                     panel->known->title, memory.w, memory.h);
+    else if (!offset.given && !pmb_known_glass(config) &&
+             (size.w != memory.w || size.h != memory.h))
+        fprintf(
+            stderr,
+            "pemble: %s:%d: note: %dx%d is no glass that we know of the %s, so it is taken to lie "
+            "at 0,0 of its memory of %dx%d; offset = COLUMN,ROW says where it lies. It is sold "
+            "with %s\n",
+            entries->path, line_of(entries, panel, "panel", "size"), size.w, size.h,
+            panel->known->title, memory.w, memory.h, controller_sizes(panel->known));
 }
 
 static void check_address(struct panel_setup *panel, struct entries *entries)
@@ -505,10 +521,30 @@ static void check_driver(const struct panel_setup *panel, struct entries *entrie
                     panel->known->title, why);
 }
 
+/* An expander has the pins of a parallel bus, and is on an I2C unit of the board itself. */
+static void check_expander(struct panel_setup *panel, struct entries *entries,
+                           const struct board *board)
+{
+    if (!panel->expander.kind)
+        return;
+    panel->expander.unit = panel->config.bus.unit;
+    panel->expander.hertz = panel->config.bus.hertz;
+    panel->config.bus.hertz = 0;
+    if (strcmp(panel->type, "parallel8") != 0)
+        entry_error(entries, line_of(entries, panel, "bus", "expander"),
+                    "[bus] expander: type is %s; only parallel8 has its pins on an expander",
+                    panel->type);
+    else if (!board_unit(board, "i2c", panel->expander.unit))
+        entry_error(entries, line_of(entries, panel, "bus", "unit"),
+                    "[bus] unit = %u: the %s has no i2c unit of that number", panel->expander.unit,
+                    board->title);
+}
+
 static void complete(struct setup *setup, struct panel_setup *panel, struct entries *entries)
 {
     const int errors = entries->errors;
     usual_type(panel);
+    check_expander(panel, entries, setup->board);
     check_memory(panel, entries);
     check_bus(panel, entries, setup->board);
     check_address(panel, entries);

@@ -24,6 +24,7 @@ struct panel_setup {
     bool pin_given[SIGNALS]; /* by the file, rather than the usual one */
     bool unit_given;
     pmb_pin lines[8]; /* D0 to D7, for config.bus.lines */
+    pmb_bus expander; /* where the expander is that the pins are on; no kind: none */
     pmb_panel_config config;
     struct fault faults[MOST_FAULTS];
     int fault_count;
@@ -50,6 +51,9 @@ bool config_read_bench(struct setup *real, const struct setup *believed, const c
 /* The number of the panel of that name, of the first for NULL; -1 after saying that there is none.
  */
 int setup_find(const struct setup *setup, const char *name);
+
+/* What the panel's pins are on: the board, or an expander. */
+const struct board *panel_board(const struct setup *setup, const struct panel_setup *panel);
 
 /* The panel before this one that has its reset pin; NULL: none. */
 const struct panel_setup *panel_resets_with(const struct setup *setup,

@@ -97,6 +97,14 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
             printf("%sPMB_PIN(%u)", i ? ", " : "", pmb_pin_number(c->bus.lines[i]));
         printf("};\n\n");
     }
+    if (panel->expander.kind)
+        printf("/* The pins of the panel are on an MCP23017: open it with pmb_expander_open(), and "
+               "the "
+               "panel\n * with the port of the pmb_expander. */\n"
+               "static const pmb_bus %s_expander = {\n    .kind = &pmb_i2c, .unit = %u, .address = "
+               "0x%02X, .hertz = %lu};\n\n",
+               name, panel->expander.unit, panel->expander.address,
+               (unsigned long)panel->expander.hertz);
     printf("static const pmb_panel_config %s = {\n    .controller = &%s,\n    .size = {%d, %d},\n",
            name, panel->known->symbol, c->size.w, c->size.h);
     print_bus(&c->bus, name);
@@ -128,6 +136,10 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
         printf("    .bias = %u,\n", c->bias);
     if (c->temperature)
         printf("    .temperature = PMB_TEMPERATURE(%u),\n", c->temperature - 1u);
+    if (c->resistors)
+        printf("    .resistors = PMB_RESISTORS(%u),\n", c->resistors - 1u);
+    if (c->booster)
+        printf("    .booster = PMB_BOOSTER(%u),\n", c->booster - 1u);
     if (c->refresh)
         printf("    .refresh = PMB_REFRESH_%s,\n", refreshes[c->refresh]);
     if (c->full_every)

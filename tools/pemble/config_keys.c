@@ -150,6 +150,24 @@ static bool read_temperature(struct reading *r)
     return true;
 }
 
+static bool read_resistors(struct reading *r)
+{
+    long ratio;
+    if (!number(r->value, 0, 7, &ratio))
+        return false;
+    r->panel->config.resistors = PMB_RESISTORS(ratio);
+    return true;
+}
+
+static bool read_booster(struct reading *r)
+{
+    long stage;
+    if (!number(r->value, 0, 3, &stage))
+        return false;
+    r->panel->config.booster = PMB_BOOSTER(stage);
+    return true;
+}
+
 static bool read_refresh(struct reading *r)
 {
     static const char *const words[] = {"full", "fast", "partial", NULL};
@@ -252,6 +270,19 @@ static bool read_overclock(struct reading *r)
     return true;
 }
 
+static bool read_expander(struct reading *r)
+{
+    long address;
+    if (strcmp(r->value, "none") == 0) {
+        r->panel->expander = (pmb_bus){.address = 0};
+        return true;
+    }
+    if (!number(r->value, 0x20, 0x27, &address))
+        return false;
+    r->panel->expander = (pmb_bus){.kind = &pmb_i2c, .address = (uint8_t)address};
+    return true;
+}
+
 static bool read_pin(struct reading *r)
 {
     const enum signal signal = signal_named(r->key);
@@ -351,6 +382,8 @@ static const struct key keys[] = {
      "usual, sequential, alternative, sequential-swapped or alternative-swapped"},
     {"panel", "bias", read_bias, "1/4 to 1/11, such as 1/9"},
     {"panel", "temperature", read_temperature, "0 to 3, the coefficient"},
+    {"panel", "resistors", read_resistors, "0 to 7, the ratio"},
+    {"panel", "booster", read_booster, "0 to 3"},
     {"panel", "refresh", read_refresh, "full, fast or partial"},
     {"panel", "full-every", read_full_every, "0 (never) to 255 refreshes"},
     {"panel", "address", read_address, "0x08 to 0x77, the 7-bit form"},
@@ -363,6 +396,7 @@ static const struct key keys[] = {
     {"bus", "speed", read_speed, "a number with Hz, kHz or MHz, such as 400kHz"},
     {"bus", "mode", read_mode, "0 (the clock rests low) or 3 (it rests high)"},
     {"bus", "overclock", read_overclock, "yes or no"},
+    {"bus", "expander", read_expander, "none, or 0x20 to 0x27, the address of an MCP23017"},
     {"board", "mcu", read_before, NULL},
     {"faults", "mute", read_mute, "yes or no"},
     {"faults", "swap", read_swap, "two wires of " WIRES},

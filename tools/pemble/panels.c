@@ -158,6 +158,8 @@ static int print_json(const struct line *line)
         cJSON_AddStringToObject(entry, "controller", m->controller);
         add_size(entry, value_of(m, "size="));
         cJSON_AddStringToObject(entry, "bus", value_of(m, "type="));
+        if (*rest_of(m))
+            cJSON_AddStringToObject(entry, "also", rest_of(m));
         cJSON_AddStringToObject(entry, "supply", m->supply);
         cJSON_AddStringToObject(entry, "pins", m->header);
         cJSON_AddItemToArray(modules, entry);

@@ -74,7 +74,7 @@ static int judge_wire(const struct stage *stage, const struct panel_setup *setup
     const enum signal signal = signal_of(setup, probe->pin);
     char what[160], next[200];
     snprintf(what, sizeof what, "the %s wire (%s) stays %s whatever the board does",
-             signal_name(signal), board_pin_name(stage->believed->board, probe->pin),
+             signal_name(signal), board_pin_name(panel_board(stage->believed, setup), probe->pin),
              probe->level ? "high" : "low");
     snprintf(next, sizeof next, "look for a short of %s to %s, or to the pin beside it%s",
              signal_labels(signal), probe->level ? "the supply" : "ground",
@@ -208,7 +208,10 @@ static int probe(struct stage *stage, int number)
         printf("%s: ", panel_title(setup));
     printf("%s, %dx%d, on %s\n", setup->known->title, setup->config.size.w, setup->config.size.h,
            setup->type);
-    (void)pmb_probe_panel(&result, &setup->config, pmb_bench_port(stage->bench));
+    const pmb_port *port;
+    if (stage_port(stage, number, &port) != PMB_OK)
+        return stage_failed(stage, number, PMB_ERR_NO_ANSWER);
+    (void)pmb_probe_panel(&result, &setup->config, port);
     if (result.verdict != PMB_PROBE_WIRE_STUCK)
         printf("wires: no control line is shorted\n");
     if (strcmp(setup->type, "i2c") == 0 && result.verdict != PMB_PROBE_WIRE_STUCK &&

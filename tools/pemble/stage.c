@@ -1,5 +1,6 @@
 /* stage.c - bench, panels and screens for a subcommand. */
 #include "stage.h"
+#include "pemble/bench_modules.h"
 
 #include <errno.h>
 #include <stdio.h>
@@ -113,11 +114,54 @@ static bool apply(struct stage *stage, pmb_module *module, const struct fault *f
                                     : pmb_bench_stick(module, a, (int)fault->value);
 }
 
+/* Nets of an expander's pins have numbers that no pin of a board has. */
+enum { EXPANDER_NETS = 220 };
+
+static pmb_pin behind(pmb_pin pin)
+{
+    return pin == PMB_PIN_NONE ? pin : (pmb_pin)(pin + EXPANDER_NETS);
+}
+
+/* An expander, and the panel on its pins. */
+static pmb_module *place_behind(struct stage *stage, const struct panel_setup *setup)
+{
+    const pmb_bus *bus = &setup->expander;
+    pmb_panel_config config = setup->config;
+    pmb_pin lines[8];
+    char net[24], pin[24];
+    pmb_module *expander =
+        pmb_bench_place(stage->bench, &pmb_sim_mcp23017,
+                        &(pmb_module_options){.width = 1, .height = 1, .address = bus->address});
+    if (!expander)
+        return NULL;
+    snprintf(net, sizeof net, "i2c%u.sda", bus->unit);
+    (void)pmb_bench_connect(expander, "SDA", net);
+    snprintf(net, sizeof net, "i2c%u.scl", bus->unit);
+    (void)pmb_bench_connect(expander, "SCL", net);
+    for (int i = 0; i < 16; i++) {
+        snprintf(net, sizeof net, "pin%d", i + EXPANDER_NETS);
+        snprintf(pin, sizeof pin, "GP%c%d", i < 8 ? 'A' : 'B', i % 8);
+        (void)pmb_bench_connect(expander, pin, net);
+    }
+    for (int i = 0; i < 8; i++)
+        lines[i] = behind(config.bus.lines[i]);
+    config.bus.lines = lines;
+    config.bus.select = behind(config.bus.select);
+    config.bus.second_select = behind(config.bus.second_select);
+    config.bus.data_command = behind(config.bus.data_command);
+    config.bus.strobe = behind(config.bus.strobe);
+    config.bus.read = behind(config.bus.read);
+    config.reset = behind(config.reset);
+    config.backlight = behind(config.backlight);
+    return pmb_bench_place_panel(stage->bench, &config);
+}
+
 static int place(struct stage *stage, const struct setup *real, int number)
 {
     const struct panel_setup *setup = &real->panels[number];
     struct act *act = &stage->acts[number];
-    act->module = pmb_bench_place_panel(stage->bench, &setup->config);
+    act->module = setup->expander.kind ? place_behind(stage, setup)
+                                       : pmb_bench_place_panel(stage->bench, &setup->config);
     if (!act->module) {
         complain("%s: %s: the bench has no module with a glass like this", real->path,
                  panel_title(setup));
@@ -150,7 +194,8 @@ int stage_build(struct stage *stage, const struct setup *believed, const struct 
         status = place(stage, real, i);
     for (int i = 0; i < believed->count && status == DONE; i++) {
         stage->acts[i].setup = &believed->panels[i];
-        (void)pmb_panel_quiet(&believed->panels[i].config, pmb_bench_port(stage->bench));
+        if (!believed->panels[i].expander.kind)
+            (void)pmb_panel_quiet(&believed->panels[i].config, pmb_bench_port(stage->bench));
     }
     return status;
 }
@@ -188,6 +233,17 @@ static bool was_reset(const struct stage *stage, const struct act *act)
     return false;
 }
 
+pmb_status stage_port(struct stage *stage, int number, const pmb_port **port)
+{
+    struct act *act = &stage->acts[number];
+    *port = pmb_bench_port(stage->bench);
+    if (!act->setup->expander.kind)
+        return PMB_OK;
+    const pmb_status status = pmb_expander_open(&act->expander, *port, &act->setup->expander);
+    *port = &act->expander.port;
+    return status;
+}
+
 int stage_open(struct stage *stage, int number, unsigned parts)
 {
     struct act *act = &stage->acts[number];
@@ -195,7 +251,10 @@ int stage_open(struct stage *stage, int number, unsigned parts)
     if (was_reset(stage, act))
         act->config.reset = PMB_PIN_NONE;
     act->opened = true;
-    pmb_status status = pmb_panel_open(&act->panel, &act->config, pmb_bench_port(stage->bench));
+    const pmb_port *port;
+    pmb_status status = stage_port(stage, number, &port);
+    if (status == PMB_OK)
+        status = pmb_panel_open(&act->panel, &act->config, port);
     if (status != PMB_OK)
         return stage_failed(stage, number, status);
     const size_t whole = pmb_screen_whole_bytes(&act->panel), part = whole / parts;

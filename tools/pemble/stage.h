@@ -10,6 +10,7 @@ struct act {
     pmb_module *module;      /* the real hardware behind it, NULL when there is none */
     pmb_panel_config config; /* as it is opened here */
     bool opened;
+    pmb_expander expander;
     pmb_panel panel;
     pmb_screen screen;
     uint8_t *buffer, *mirror;
@@ -55,6 +56,9 @@ char *stage_trace_name(const char *file, int number);
 /* Reads CONFIG and, if there is one, the bench file; then as stage_build. */
 int stage_read(struct stage *stage, struct setup *believed, const char *config,
                const struct stage_options *options);
+
+/* The port that reaches a panel: the board's, or that of its expander, which is opened. */
+pmb_status stage_port(struct stage *stage, int number, const pmb_port **port);
 
 /* Opens one panel, with memory for a part of a frame, or for a whole one (1), and a mirror. Returns
  * an exit status. */

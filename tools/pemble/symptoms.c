@@ -65,6 +65,7 @@ static int add_symptom(struct sheet *sheet, const struct setup *setup, int panel
     real = *setup;
     real.panels[0] = setup->panels[panel];
     real.count = 1;
+    real.panels[0].expander.kind = NULL; /* what is seen does not depend on it */
     const struct stage_options options = {.trace = stage_trace_name(trace, sheet->count + 1)};
     const int status = stage_build(&stage, &real, &real, &options);
     if (status == DONE) {

@@ -150,9 +150,9 @@ int wires_of(const struct setup *setup, const struct panel_setup *panel, struct 
             count += tie(panel, i, wire);
             continue;
         }
-        const int position = board_pin_position(setup->board, panel->pins[i]);
+        const int position = board_pin_position(panel_board(setup, panel), panel->pins[i]);
         snprintf(wire->board, sizeof wire->board, position ? "%s (%d)" : "%s",
-                 board_pin_name(setup->board, panel->pins[i]), position);
+                 board_pin_name(panel_board(setup, panel), panel->pins[i]), position);
         snprintf(wire->what, sizeof wire->what, "%s", what_for(panel, i));
         wire->may_be_left_off = may_be_left_off(panel, i);
         count++;
@@ -198,14 +198,15 @@ static void warn_of_supply(struct warnings *w, const struct setup *setup,
              "%s: takes 3.3 V, and the %s drives its pins with %.0f V: put a level shifter in all "
              "of its lines",
              title, setup->board->title, setup->board->volts);
-    if (setup->board->volts < 4 && strcmp(panel->module->supply, "5") == 0 &&
+    if (panel_board(setup, panel)->volts < 4 && strcmp(panel->module->supply, "5") == 0 &&
         strcmp(panel->type, "parallel8") == 0)
         warn(w,
              "%s: is supplied with 5 V, which must not reach a pin of the %s: connect %s, so that "
              "it "
              "never drives its data lines",
              title, setup->board->title, is_6800(panel) ? "R/W to ground" : "RD to 3.3 V");
-    if (setup->board->volts < 4 && panel->config.controller->family == &pmb_family_ks0108)
+    if (panel_board(setup, panel)->volts < 4 &&
+        panel->config.controller->family == &pmb_family_ks0108)
         warn(w,
              "%s: its reset needs 3.5 V to be high, which a pin of the %s may not reach: when the "
              "glass stays blank, drive it through a transistor, or tie it to 5 V",
@@ -274,22 +275,23 @@ static void warn_of_inputs(struct warnings *w, const struct setup *setup,
 {
     for (int i = 0; i < SIGNALS; i++)
         if (panel->pins[i] != PMB_PIN_NONE && i != SIGNAL_BUSY && i != SIGNAL_SDO &&
-            !board_pin_note(setup->board, panel->pins[i]) &&
-            pin_list_holds(setup->board->input_only, pmb_pin_number(panel->pins[i])))
+            !board_pin_note(panel_board(setup, panel), panel->pins[i]) &&
+            pin_list_holds(panel_board(setup, panel)->input_only, pmb_pin_number(panel->pins[i])))
             warn(w, "%s: %s is on %s, which is an input only on the %s", panel_title(panel),
-                 signal_name((enum signal)i), board_pin_name(setup->board, panel->pins[i]),
-                 setup->board->title);
+                 signal_name((enum signal)i),
+                 board_pin_name(panel_board(setup, panel), panel->pins[i]), setup->board->title);
 }
 
 static void warn_of_notes(struct warnings *w, const struct setup *setup,
                           const struct panel_setup *panel)
 {
     for (int i = 0; i < SIGNALS; i++) {
-        const char *says = board_pin_note(setup->board, panel->pins[i]);
+        const char *says = board_pin_note(panel_board(setup, panel), panel->pins[i]);
         if (says)
             warn(w, "%s: %s is on %s, which on the %s %s", panel_title(panel),
-                 signal_name((enum signal)i), board_pin_name(setup->board, panel->pins[i]),
-                 setup->board->title, says);
+                 signal_name((enum signal)i),
+                 board_pin_name(panel_board(setup, panel), panel->pins[i]), setup->board->title,
+                 says);
     }
 }
 
@@ -312,18 +314,21 @@ static bool may_share(const struct panel_setup *a, const struct panel_setup *b, 
 static void warn_of_sharing(struct warnings *w, const struct setup *setup,
                             const struct panel_setup *a, const struct panel_setup *b)
 {
+    if (panel_board(setup, a) != panel_board(setup, b))
+        return;
     for (int i = 0; i < SIGNALS; i++)
         for (int k = a == b ? i + 1 : 0; k < SIGNALS; k++) {
             if (a->pins[i] == PMB_PIN_NONE || a->pins[i] != b->pins[k] || may_share(a, b, i, k) ||
                 (i == SIGNAL_CS && k == SIGNAL_CS)) /* said below */
                 continue;
             warn(w, "%s is taken twice: %s of %s and %s of %s",
-                 board_pin_name(setup->board, a->pins[i]), signal_name((enum signal)i),
+                 board_pin_name(panel_board(setup, a), a->pins[i]), signal_name((enum signal)i),
                  panel_title(a), signal_name((enum signal)k), panel_title(b));
         }
     if (panel_resets_with(setup, b) == a)
         warn(w, "%s and %s share the reset %s: open %s first, which resets both", panel_title(a),
-             panel_title(b), board_pin_name(setup->board, b->config.reset), panel_title(a));
+             panel_title(b), board_pin_name(panel_board(setup, b), b->config.reset),
+             panel_title(a));
     if (a == b || !same_bus(a, b))
         return;
     if (strcmp(a->type, "i2c") == 0) {
@@ -332,7 +337,8 @@ static void warn_of_sharing(struct warnings *w, const struct setup *setup,
                  panel_title(b), a->config.bus.address);
     } else if (a->pins[SIGNAL_CS] == b->pins[SIGNAL_CS]) {
         warn(w, "%s and %s share one bus and one select, %s: both take everything that is sent",
-             panel_title(a), panel_title(b), board_pin_name(setup->board, a->pins[SIGNAL_CS]));
+             panel_title(a), panel_title(b),
+             board_pin_name(panel_board(setup, a), a->pins[SIGNAL_CS]));
     }
 }
 

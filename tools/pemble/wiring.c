@@ -17,6 +17,26 @@ static const struct usage usage = {
                 "  pemble wiring assets/quay/kiosk.ini -o kiosk.svg\n",
 };
 
+/* The pins above are those of an expander; it is wired to the board. */
+static void print_expander(const struct setup *setup, const struct panel_setup *panel)
+{
+    const struct board_unit *unit = board_unit(setup->board, "i2c", panel->expander.unit);
+    int sda = setup->board->usual_i2c[0], scl = setup->board->usual_i2c[1];
+    if ((sda < 0 || panel->expander.unit > 0) && unit && unit->sda) {
+        (void)sscanf(unit->sda, "%d", &sda);
+        (void)sscanf(unit->scl, "%d", &scl);
+    }
+    printf("\n  these pins are on an MCP23017 at 0x%02x, on i2c %u of the %s",
+           panel->expander.address, panel->expander.unit, setup->board->title);
+    if (sda >= 0)
+        printf(": SDA to %s, SCL to %s", board_pin_name(setup->board, PMB_PIN(sda)),
+               board_pin_name(setup->board, PMB_PIN(scl)));
+    printf("\n  its A0, A1, A2: %s, %s, %s; its RESET to the supply\n",
+           panel->expander.address & 1 ? "supply" : "ground",
+           panel->expander.address & 2 ? "supply" : "ground",
+           panel->expander.address & 4 ? "supply" : "ground");
+}
+
 static void print_panel(const struct setup *setup, const struct panel_setup *panel)
 {
     struct wire wires[MOST_WIRES];
@@ -37,6 +57,8 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     for (int i = 0; i < count; i++)
         printf("  %-37s %-*s %s%s\n", wires[i].labels, width, wires[i].board, wires[i].what,
                wires[i].may_be_left_off ? " (may be left off)" : "");
+    if (panel->expander.kind)
+        print_expander(setup, panel);
     if (setup->board->positions)
         printf(
             "\n  in brackets: the position on the header; ground is at 6, 3.3 V at 1, 5 V at 2\n");
