@@ -23,7 +23,8 @@ struct pmb_bus_kind {
     /* One command phase and then one data phase; either may be empty. */
     pmb_status (*send)(const pmb_panel *panel, const uint8_t *command, size_t command_count,
                        const uint8_t *data, size_t data_count);
-    /* Sends a command byte (none on I2C, which has only a status byte) and reads what follows. */
+    /* Sends a command byte (none on I2C, which has only a status byte) and reads what follows;
+     * NULL: it cannot read. */
     pmb_status (*read)(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count);
     /* Begins a data phase in the background, and waits for its end; NULL: it has none. */
     pmb_status (*begin)(const pmb_panel *panel, const uint8_t *data, size_t count);
@@ -40,6 +41,9 @@ void pmb_wait_ms(const pmb_panel *panel, uint16_t milliseconds);
  * least PMB_SELF_RESET_MS. pmb_panel_open does this before a family's `start`. */
 #define PMB_SELF_RESET_MS 100
 void pmb_reset(const pmb_panel *panel);
+
+/* The `contrast` of a family that has none to set: a backlight or a potentiometer decides. */
+pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast);
 
 /* ---- commands ---- */
 

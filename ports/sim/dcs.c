@@ -511,77 +511,27 @@ static const struct chip ili9163c = {.glasses = glasses_9163,
                                      .id = {0x54, 0x80, 0x66},
                                      .id_command = 0x04};
 
-static bool create_7735(pmb_module *m)
-{
-    return create(m, &st7735);
-}
-
-static bool create_7789(pmb_module *m)
-{
-    return create(m, &st7789);
-}
-
-static bool create_9341(pmb_module *m)
-{
-    return create(m, &ili9341);
-}
-
-static bool create_9488(pmb_module *m)
-{
-    return create(m, &ili9488);
-}
-
-static bool create_9a01(pmb_module *m)
-{
-    return create(m, &gc9a01);
-}
-
-static bool create_7796(pmb_module *m)
-{
-    return create(m, &st7796s);
-}
-
-static bool create_9486(pmb_module *m)
-{
-    return create(m, &ili9486);
-}
-
-static bool create_9342(pmb_module *m)
-{
-    return create(m, &ili9342c);
-}
-
-static bool create_9107(pmb_module *m)
-{
-    return create(m, &gc9107);
-}
-
-static bool create_8357(pmb_module *m)
-{
-    return create(m, &hx8357d);
-}
-
-static bool create_9163(pmb_module *m)
-{
-    return create(m, &ili9163c);
-}
-
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS",
                                    "SDO", "BLK", "WR",  "RD",  "D0",  "D1", "D2",
                                    "D3",  "D4",  "D5",  "D6",  "D7",  NULL};
 
-#define TYPE(symbol, title, creator)                                                               \
-    const pmb_module_type symbol = {title,  pins, sizeof(struct dcs), creator, link_pin_changed,   \
-                                    render, NULL}
+/* The module type of a chip. */
+#define TYPE(chip, title)                                                                          \
+    static bool create_##chip(pmb_module *m)                                                       \
+    {                                                                                              \
+        return create(m, &chip);                                                                   \
+    }                                                                                              \
+    const pmb_module_type pmb_sim_##chip = {                                                       \
+        title, pins, sizeof(struct dcs), create_##chip, link_pin_changed, render, NULL}
 
-TYPE(pmb_sim_st7735, "ST7735", create_7735);
-TYPE(pmb_sim_st7789, "ST7789", create_7789);
-TYPE(pmb_sim_ili9341, "ILI9341", create_9341);
-TYPE(pmb_sim_ili9488, "ILI9488", create_9488);
-TYPE(pmb_sim_gc9a01, "GC9A01", create_9a01);
-TYPE(pmb_sim_st7796s, "ST7796S", create_7796);
-TYPE(pmb_sim_ili9486, "ILI9486", create_9486);
-TYPE(pmb_sim_ili9342c, "ILI9342C", create_9342);
-TYPE(pmb_sim_gc9107, "GC9107", create_9107);
-TYPE(pmb_sim_hx8357d, "HX8357D", create_8357);
-TYPE(pmb_sim_ili9163c, "ILI9163C", create_9163);
+TYPE(st7735, "ST7735");
+TYPE(st7789, "ST7789");
+TYPE(ili9341, "ILI9341");
+TYPE(ili9488, "ILI9488");
+TYPE(gc9a01, "GC9A01");
+TYPE(st7796s, "ST7796S");
+TYPE(ili9486, "ILI9486");
+TYPE(ili9342c, "ILI9342C");
+TYPE(gc9107, "GC9107");
+TYPE(hx8357d, "HX8357D");
+TYPE(ili9163c, "ILI9163C");

@@ -217,29 +217,19 @@ static const struct chip ili9225 = {176, 220, 0x9225, true, false, 50};
 static const struct chip ili9320 = {240, 320, 0x9320, false, false, 0};
 static const struct chip ili9325 = {240, 320, 0x9325, false, true, 0};
 
-static bool create_9225(pmb_module *m)
-{
-    return create(m, &ili9225);
-}
-
-static bool create_9320(pmb_module *m)
-{
-    return create(m, &ili9320);
-}
-
-static bool create_9325(pmb_module *m)
-{
-    return create(m, &ili9325);
-}
-
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS",
                                    "SDO", "BLK", "WR",  "RD",  "D0",  "D1", "D2",
                                    "D3",  "D4",  "D5",  "D6",  "D7",  NULL};
 
-#define TYPE(symbol, title, creator)                                                               \
-    const pmb_module_type symbol = {                                                               \
-        title, pins, sizeof(struct indexed), creator, link_pin_changed, render, NULL}
+/* The module type of a chip. */
+#define TYPE(chip, title)                                                                          \
+    static bool create_##chip(pmb_module *m)                                                       \
+    {                                                                                              \
+        return create(m, &chip);                                                                   \
+    }                                                                                              \
+    const pmb_module_type pmb_sim_##chip = {                                                       \
+        title, pins, sizeof(struct indexed), create_##chip, link_pin_changed, render, NULL}
 
-TYPE(pmb_sim_ili9225, "ILI9225", create_9225);
-TYPE(pmb_sim_ili9320, "ILI9320", create_9320);
-TYPE(pmb_sim_ili9325, "ILI9325", create_9325);
+TYPE(ili9225, "ILI9225");
+TYPE(ili9320, "ILI9320");
+TYPE(ili9325, "ILI9325");

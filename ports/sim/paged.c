@@ -540,63 +540,23 @@ static const struct chip uc1701 = {.columns = 132,
                                    .reset_wait_us = 5000,
                                    .usual_ratio = 4};
 
-static bool create_ssd1305(pmb_module *m)
-{
-    return create(m, &ssd1305);
-}
-
-static bool create_ssd1306(pmb_module *m)
-{
-    return create(m, &ssd1306);
-}
-
-static bool create_ssd1306_vcc(pmb_module *m)
-{
-    return create(m, &ssd1306_vcc);
-}
-
-static bool create_ssd1309(pmb_module *m)
-{
-    return create(m, &ssd1309);
-}
-
-static bool create_sh1106(pmb_module *m)
-{
-    return create(m, &sh1106);
-}
-
-static bool create_sh1107(pmb_module *m)
-{
-    return create(m, &sh1107);
-}
-
-static bool create_st7565(pmb_module *m)
-{
-    return create(m, &st7565);
-}
-
-static bool create_st7567(pmb_module *m)
-{
-    return create(m, &st7567);
-}
-
-static bool create_uc1701(pmb_module *m)
-{
-    return create(m, &uc1701);
-}
-
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", "BLK", NULL};
 
-#define TYPE(symbol, title, creator)                                                               \
-    const pmb_module_type symbol = {title,  pins, sizeof(struct paged), creator, link_pin_changed, \
-                                    render, NULL}
+/* The module type of a chip. */
+#define TYPE(chip, title)                                                                          \
+    static bool create_##chip(pmb_module *m)                                                       \
+    {                                                                                              \
+        return create(m, &chip);                                                                   \
+    }                                                                                              \
+    const pmb_module_type pmb_sim_##chip = {                                                       \
+        title, pins, sizeof(struct paged), create_##chip, link_pin_changed, render, NULL}
 
-TYPE(pmb_sim_ssd1305, "SSD1305", create_ssd1305);
-TYPE(pmb_sim_ssd1306, "SSD1306", create_ssd1306);
-TYPE(pmb_sim_ssd1306_vcc, "SSD1306", create_ssd1306_vcc);
-TYPE(pmb_sim_ssd1309, "SSD1309", create_ssd1309);
-TYPE(pmb_sim_sh1106, "SH1106", create_sh1106);
-TYPE(pmb_sim_sh1107, "SH1107", create_sh1107);
-TYPE(pmb_sim_st7565, "ST7565", create_st7565);
-TYPE(pmb_sim_st7567, "ST7567", create_st7567);
-TYPE(pmb_sim_uc1701, "UC1701", create_uc1701);
+TYPE(ssd1305, "SSD1305");
+TYPE(ssd1306, "SSD1306");
+TYPE(ssd1306_vcc, "SSD1306");
+TYPE(ssd1309, "SSD1309");
+TYPE(sh1106, "SH1106");
+TYPE(sh1107, "SH1107");
+TYPE(st7565, "ST7565");
+TYPE(st7567, "ST7567");
+TYPE(uc1701, "UC1701");

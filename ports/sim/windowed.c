@@ -395,39 +395,19 @@ static const struct chip ssd1351 = {.kind = K1351,
                                     .reset_ns = 2000,
                                     .shapes = shapes_1351};
 
-static bool create_1327(pmb_module *m)
-{
-    return create(m, &ssd1327);
-}
-
-static bool create_1322(pmb_module *m)
-{
-    return create(m, &ssd1322);
-}
-
-static bool create_1322_b(pmb_module *m)
-{
-    return create(m, &ssd1322_b);
-}
-
-static bool create_1331(pmb_module *m)
-{
-    return create(m, &ssd1331);
-}
-
-static bool create_1351(pmb_module *m)
-{
-    return create(m, &ssd1351);
-}
-
 static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", NULL};
 
-#define TYPE(symbol, title, creator)                                                               \
-    const pmb_module_type symbol = {                                                               \
-        title, pins, sizeof(struct windowed), creator, link_pin_changed, render, NULL}
+/* The module type of a chip. */
+#define TYPE(chip, title)                                                                          \
+    static bool create_##chip(pmb_module *m)                                                       \
+    {                                                                                              \
+        return create(m, &chip);                                                                   \
+    }                                                                                              \
+    const pmb_module_type pmb_sim_##chip = {                                                       \
+        title, pins, sizeof(struct windowed), create_##chip, link_pin_changed, render, NULL}
 
-TYPE(pmb_sim_ssd1327, "SSD1327", create_1327);
-TYPE(pmb_sim_ssd1322, "SSD1322", create_1322);
-TYPE(pmb_sim_ssd1322_b, "SSD1322", create_1322_b);
-TYPE(pmb_sim_ssd1331, "SSD1331", create_1331);
-TYPE(pmb_sim_ssd1351, "SSD1351", create_1351);
+TYPE(ssd1327, "SSD1327");
+TYPE(ssd1322, "SSD1322");
+TYPE(ssd1322_b, "SSD1322");
+TYPE(ssd1331, "SSD1331");
+TYPE(ssd1351, "SSD1351");

@@ -253,12 +253,6 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     return status;
 }
 
-static pmb_status contrast(pmb_panel *panel, uint8_t value)
-{
-    (void)panel;
-    return value ? PMB_ERR_UNSUPPORTED : PMB_OK; /* the backlight decides */
-}
-
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
     return pmb_send_single(panel, (uint8_t)(INVERT_OFF | (inverted != is_inverted(panel))));
@@ -288,7 +282,7 @@ const PMB_FLASH pmb_family pmb_family_dcs = {
     .plan = plan,
     .start = start,
     .write = write,
-    .contrast = contrast,
+    .contrast = pmb_no_contrast,
     .invert = invert,
     .show = show,
     .turn = PMB_NO_TURN ? NULL : set_mode,

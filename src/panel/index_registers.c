@@ -115,12 +115,6 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     return status;
 }
 
-static pmb_status contrast(pmb_panel *panel, uint8_t value)
-{
-    (void)panel;
-    return value ? PMB_ERR_UNSUPPORTED : PMB_OK; /* the backlight decides */
-}
-
 static pmb_status show(pmb_panel *panel, bool on)
 {
     const PMB_FLASH pmb_indexed *detail = detail_of(panel);
@@ -151,7 +145,7 @@ const PMB_FLASH pmb_family pmb_family_indexed = {
     .plan = plan,
     .start = start,
     .write = write,
-    .contrast = contrast,
+    .contrast = pmb_no_contrast,
     .invert = invert,
     .show = show,
     .turn = PMB_NO_TURN ? NULL : turn,

@@ -75,6 +75,12 @@ void pmb_plan_offset(pmb_panel *panel)
     panel->offset = glass_offset(panel->config);
 }
 
+pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast)
+{
+    (void)panel;
+    return contrast ? PMB_ERR_UNSUPPORTED : PMB_OK;
+}
+
 bool pmb_is_possible(const pmb_panel *panel)
 {
     const PMB_FLASH pmb_format *wanted = panel->config->format;
@@ -166,7 +172,8 @@ pmb_status pmb_panel_read(const pmb_panel *panel, uint8_t command, uint8_t *repl
 {
     if (!panel || !reply || count == 0)
         return PMB_ERR_ARGUMENT;
-    return panel->config->bus.kind->read(panel, command, reply, count);
+    const PMB_FLASH pmb_bus_kind *kind = panel->config->bus.kind;
+    return kind->read ? kind->read(panel, command, reply, count) : PMB_ERR_UNSUPPORTED;
 }
 
 pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)

@@ -138,21 +138,11 @@ static pmb_status check3(const PMB_FLASH pmb_panel_config *config, const pmb_por
     return config->bus.select == PMB_PIN_NONE ? PMB_ERR_ARGUMENT : check_unit(config, port);
 }
 
-static pmb_status cannot_read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
-{
-    (void)panel;
-    (void)command;
-    (void)reply;
-    (void)count;
-    return PMB_ERR_UNSUPPORTED;
-}
-
 const PMB_FLASH pmb_bus_kind pmb_spi3 = {
     .flags = PMB_HAS_SPI3,
     .check = check3,
     .idle = idle,
     .send = send3,
-    .read = cannot_read,
 };
 
 /* The registers put out what is in them when the panel is deselected, or all 16 bits are there.
@@ -192,7 +182,6 @@ const PMB_FLASH pmb_bus_kind pmb_spi16 = {
     .check = check16,
     .idle = idle,
     .send = send16,
-    .read = cannot_read,
     .begin = PMB_PLAIN_PANELS ? NULL : begin,
     .end = PMB_PLAIN_PANELS ? NULL : end,
 };

@@ -40,19 +40,9 @@ static pmb_status send(const pmb_panel *panel, const uint8_t *command, size_t co
     return status == PMB_OK ? send_bytes(panel, SYNC_DATA, data, data_count) : status;
 }
 
-static pmb_status read(const pmb_panel *panel, uint8_t command, uint8_t *reply, size_t count)
-{
-    (void)panel;
-    (void)command;
-    (void)reply;
-    (void)count;
-    return PMB_ERR_UNSUPPORTED;
-}
-
 const PMB_FLASH pmb_bus_kind pmb_spi_sync = {
     .flags = PMB_HAS_SPI_SYNC,
     .check = check,
     .idle = idle,
     .send = send,
-    .read = read,
 };

@@ -1,4 +1,4 @@
-/* st7565.c - the ST7565: docs/controllers/st7565.md. */
+/* st7565.c - the ST7565 and the ST7567, which has I2C: docs/controllers/st7565.md, st7567.md. */
 #include "pemble/controllers.h"
 #include "pemble/driver.h"
 
@@ -46,6 +46,20 @@ const PMB_FLASH pmb_controller pmb_st7565 = {
     .glasses = glasses,
     .glass_count = sizeof glasses / sizeof glasses[0],
     .buses = PMB_HAS_SPI,
+    .spi_cycle_ns = 100,
+    .reset_low_us = 10, /* data sheet: at least 1 us */
+    .reset_wait_ms = 1,
+};
+
+const PMB_FLASH pmb_controller pmb_st7567 = {
+    .family = &pmb_family_lcd_pages,
+    .detail = &detail,
+    .memory = {132, 65},
+    .glasses = glasses,
+    .glass_count = sizeof glasses / sizeof glasses[0],
+    .buses = PMB_HAS_I2C | PMB_HAS_SPI,
+    .addresses = {0x3F, 0x3E},
+    .i2c_khz = 400,
     .spi_cycle_ns = 100,
     .reset_low_us = 10, /* data sheet: at least 1 us */
     .reset_wait_ms = 1,

@@ -86,12 +86,6 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     return status;
 }
 
-static pmb_status contrast(pmb_panel *panel, uint8_t value)
-{
-    (void)panel;
-    return value ? PMB_ERR_UNSUPPORTED : PMB_OK; /* a potentiometer on the module sets it */
-}
-
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
     panel->inverted = inverted;
@@ -112,7 +106,7 @@ const PMB_FLASH pmb_family pmb_family_st7920 = {
     .plan = plan,
     .start = start,
     .write = write,
-    .contrast = contrast,
+    .contrast = pmb_no_contrast,
     .invert = invert,
     .show = show,
     .light = true,
