@@ -59,7 +59,7 @@ static const char *module_row(int number)
     const struct known_controller *c = controller_named(m->controller);
     const char *rest = rest_of(m);
     snprintf(row, sizeof row, "  %-17s %-13s %-8s %-22s %-10s %-*s%s%s", m->name, c->title,
-             value_of(m, "size="), c->colors, value_of(m, "type="), *rest ? 9 : 0, m->supply,
+             value_of(m, "size="), c->colors, value_of(m, "type="), *rest ? 10 : 0, m->supply,
              *rest ? " " : "", rest);
     return row;
 }
@@ -114,7 +114,7 @@ static int print_table(const struct line *line)
 {
     char heading[ROW_SIZE];
     snprintf(heading, ROW_SIZE,
-             "Modules, for 'module = NAME':\n\n  %-17s %-13s %-8s %-22s %-10s %-9s %s\n", "name",
+             "Modules, for 'module = NAME':\n\n  %-17s %-13s %-8s %-22s %-10s %-10s %s\n", "name",
              "controller", "size", "colours", "bus", "supply, V", "also");
     const int modules = print_rows(heading, module_count(), module_row, line);
     snprintf(heading, ROW_SIZE,
