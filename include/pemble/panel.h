@@ -21,7 +21,8 @@ typedef enum pmb_rotation {
 } pmb_rotation;
 
 /* Where the glass lies in the controller's memory. If it is left out, the controller's table of
- * known glasses gives the offset for this size; for an unknown size it is {0, 0}. */
+ * known glasses gives the offset for this size; for an unknown size it is {0, 0}. Of several known
+ * glasses of one size, the one at this offset is meant. */
 typedef struct pmb_offset {
     int16_t x, y; /* memory column and row of the glass's top left pixel, unrotated */
     bool given;

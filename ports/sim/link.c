@@ -194,11 +194,15 @@ static uint8_t lines(const pmb_module *module, const struct link *link)
 
 static void drive_lines(pmb_module *module, const struct link *link, bool on, uint8_t byte)
 {
-    for (int i = 0; i < 8; i++)
+    for (int i = 0; i < 8; i++) {
+        const struct net *net = module->pins[link->d0 + i].net;
+        if (on && net && net->lows + net->highs > 0)
+            module_complain(module, "RD is low while the board drives the data lines");
         module_pin_drive(module, link->d0 + i,
                          !on             ? DRIVE_NONE
                          : byte >> i & 1 ? DRIVE_HIGH
                                          : DRIVE_LOW);
+    }
 }
 
 static void check_strobe(pmb_module *module, struct link *link)
@@ -217,6 +221,8 @@ static void i8080_changed(pmb_module *module, struct link *link, int pin, bool h
     const bool data = level(module, link->dc, false);
     if (pin == link->strobe) {
         check_strobe(module, link);
+        if (link->read >= 0 && !level(module, link->read, true))
+            module_complain(module, "RD is low while the board drives the data lines");
         if (high)
             take(module, link, data, lines(module, link));
     } else if (pin == link->read && link->give) {

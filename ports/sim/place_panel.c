@@ -78,6 +78,14 @@ static void connect_pin(pmb_module *module, const char *name, pmb_pin pin)
     (void)pmb_bench_connect(module, name, net);
 }
 
+/* Wires a pin to the supply or to ground. */
+static void tie(pmb_module *module, const char *pin, bool high)
+{
+    const char *net = high ? "3v3" : "gnd";
+    if (pmb_bench_connect(module, pin, net))
+        pmb_bench_pull(module->bench, net, high ? 1 : -1);
+}
+
 /* By what the kind can be used for, so that kinds of somebody's own are known, too. */
 static pmb_module_bus bus_of(const pmb_bus *bus)
 {
@@ -123,10 +131,14 @@ static void connect_parallel(pmb_module *module, const pmb_bus *bus)
         connect_pin(module, lines[i], bus->lines[i]);
     connect_pin(module, "WR", bus->strobe);
     connect_pin(module, "RD", bus->read);
+    if (bus->read == PMB_PIN_NONE)
+        tie(module, "RD", true);
     connect_pin(module, "DC", bus->data_command);
     connect_pin(module, "CS", bus->select);
     connect_pin(module, "E", bus->strobe);
     connect_pin(module, "RW", bus->read);
+    if (bus->read == PMB_PIN_NONE)
+        tie(module, "RW", false);
     connect_pin(module, "RS", bus->data_command);
     connect_pin(module, "CS1", bus->select);
     connect_pin(module, "CS2", bus->second_select);
@@ -170,11 +182,9 @@ pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *c
         connect_serial(module, &config->bus);
     connect_pin(module, "RES", config->reset);
     /* Without a pin, the backlight is wired to what switches it on. */
-    if (config->backlight != PMB_PIN_NONE)
-        connect_pin(module, "BLK", config->backlight);
-    else if (pmb_bench_connect(module, "BLK", config->backlight_low ? "gnd" : "3v3"))
-        pmb_bench_pull(bench, config->backlight_low ? "gnd" : "3v3",
-                       config->backlight_low ? -1 : 1);
+    connect_pin(module, "BLK", config->backlight);
+    if (config->backlight == PMB_PIN_NONE)
+        tie(module, "BLK", !config->backlight_low);
     connect_pin(module, "BUSY", config->busy);
     return module;
 }

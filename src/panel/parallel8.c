@@ -25,12 +25,13 @@ static void idle(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {
     const PMB_FLASH pmb_bus *bus = &config->bus;
     const bool rest = rest_of(config);
-    pmb_pin_set(port, bus->strobe, rest);
-    pmb_pin_set(port, bus->read, rest); /* RD rests high; R/W low is writing */
-    /* Most chip selects on 6800 buses are active high. */
+    /* Most chip selects on 6800 buses are active high. Deselected first, the panel takes no edge of
+     * the others for a byte. */
     const bool selects = rest || config->controller->buses & PMB_SELECT_RESTS_HIGH;
     pmb_pin_set(port, bus->select, selects);
     pmb_pin_set(port, bus->second_select, selects);
+    pmb_pin_set(port, bus->read, rest); /* RD rests high; R/W low is writing */
+    pmb_pin_set(port, bus->strobe, rest);
     pmb_pin_set(port, bus->data_command, true);
 }
 
