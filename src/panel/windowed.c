@@ -131,7 +131,9 @@ static uint8_t level_of(const PMB_FLASH pmb_windowed *detail, uint8_t value, uin
 {
     const uint16_t most = detail->contrast_most ? detail->contrast_most : 255;
     const uint32_t scaled = ((uint32_t)value * (most + 1u)) >> 8;
-    return value ? (uint8_t)(scaled * detail->usual[color] / largest) : detail->usual[color];
+    if (value == 0)
+        return detail->usual[color];
+    return (uint8_t)(scaled * detail->usual[color] / largest);
 }
 
 static pmb_status contrast(pmb_panel *panel, uint8_t value)
