@@ -34,6 +34,9 @@ struct pmb_bus_kind {
 /* Sets a pin of the port; does nothing for PMB_PIN_NONE. */
 void pmb_pin_set(const pmb_port *port, pmb_pin pin, bool high);
 
+/* The level of the busy pin says busy; without the pin, never. */
+bool pmb_is_busy(const pmb_panel *panel);
+
 void pmb_wait_ms(const pmb_panel *panel, uint16_t milliseconds);
 
 /* The reset pulse, where the panel has a pin for it, and the time that the controller needs after

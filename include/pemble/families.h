@@ -47,6 +47,7 @@ typedef struct pmb_family {
     bool busy_is_high; /* level of the busy pin while the controller is busy */
     bool has_id;       /* its tables are pmb_dcs and may have an ID */
     bool has_index_id; /* its tables are pmb_indexed and have an ID */
+    bool pages;        /* rows of eight pixels are addressed one by one */
     bool has_booster;  /* config.resistors and config.booster */
     bool light;        /* the glass is light where nothing is drawn: LCD, e-paper */
 } pmb_family;

@@ -110,6 +110,7 @@ typedef struct pmb_panel {
     uint8_t rotate : 2;  /* private: the pmb_rotation that is set now */
     bool inverted : 1;   /* private: light and dark are exchanged in the bytes */
     bool dark : 1;       /* private: the backlight waits for the first picture */
+    bool lost : 1;       /* private: waking has cleared the memory; a screen sends everything */
     bool background : 1; /* private: what is written stays until pmb_panel_settle */
     bool under_way : 1;  /* private: something is being sent in the background */
 } pmb_panel;
@@ -165,7 +166,8 @@ pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted);
 pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate);
 
 /* Sleep switches the display off and keeps its memory. Wake switches it on with the same picture.
- */
+ * The UC8151 and its kin lose their memory; then the next paint of a screen sends everything, and
+ * refreshes fully. */
 pmb_status pmb_panel_sleep(pmb_panel *panel);
 pmb_status pmb_panel_wake(pmb_panel *panel);
 
@@ -186,12 +188,13 @@ pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh);
 void pmb_panel_write_to(pmb_panel *panel, uint8_t planes);
 
 /*
- * E-paper: pmb_panel_is_busy is true while a refresh goes on. pmb_panel_wait returns PMB_OK when
+ * E-paper: pmb_panel_is_busy is true while a refresh goes on, and until the drive voltages are off:
+ * it switches them off when it finds that the refresh has ended. pmb_panel_wait returns PMB_OK when
  * the refresh has ended and the drive voltages are off, or PMB_ERR_TIMEOUT after so many
  * milliseconds. Without a busy pin, waiting takes the longest time of the refresh, and nothing is
  * ever busy. Other panels are never busy.
  */
-bool pmb_panel_is_busy(const pmb_panel *panel);
+bool pmb_panel_is_busy(pmb_panel *panel);
 pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds);
 
 /*

@@ -63,6 +63,10 @@ typedef struct pmb_walk {
     uint16_t column, row;  /* where in the controller's memory the first byte goes */
 } pmb_walk;
 
+/* Sends such a part as data, with the bits of `flip` inverted. The controller's window has to be
+ * open at it, and go on from line to line. */
+pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t flip);
+
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 
 /* The known glass of the configured size, or NULL. */

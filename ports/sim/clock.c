@@ -20,19 +20,25 @@ void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_m
     bench->events[bench->event_count++] = (struct event){bench->now + nanoseconds, module, happens};
 }
 
+/* The number of the event that comes first, until `end`; -1: none does. */
+static int earliest(const pmb_bench *bench, uint64_t end)
+{
+    int first = -1;
+    for (int i = 0; i < bench->event_count; i++)
+        if (bench->events[i].at <= end &&
+            (first < 0 || bench->events[i].at < bench->events[first].at))
+            first = i;
+    return first;
+}
+
 void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
 {
     const uint64_t end = bench->now + nanoseconds;
-    for (int i = 0; i < bench->event_count;) {
-        const struct event event = bench->events[i];
-        if (event.at > end) {
-            i++;
-            continue;
-        }
-        bench->events[i] = bench->events[--bench->event_count];
+    for (int next; (next = earliest(bench, end)) >= 0;) {
+        const struct event event = bench->events[next];
+        bench->events[next] = bench->events[--bench->event_count];
         bench->now = event.at;
         event.happens(event.module);
-        i = 0;
     }
     if (bench->next_input != 0 && bench->next_input <= end)
         bench_inputs_until(bench, end);

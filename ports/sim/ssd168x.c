@@ -7,7 +7,7 @@
 
 #include <string.h>
 
-enum { BYTES = 25, GATES = 296, MS = 1000000, PIN_BUSY = 7 };
+enum { BYTES = 25, GATES = 296, MS = 1000000, PIN_BUSY = 7, BUSY_LATE_NS = 200000 };
 
 struct chip {
     int sources, gates;  /* of the memory */
@@ -26,13 +26,21 @@ struct paper {
     int temperature; /* of the loaded waveform, degrees; below 0: none was loaded */
     int temperature_register;
     bool busy, asleep, fast_drive, partial_drive, configured;
+    uint64_t ends; /* of the refresh that is going on; 0: none is */
 };
+
+/* The pin shows it a little later ("Busy" in the notes). */
+static void show_busy(pmb_module *m)
+{
+    if (((struct paper *)m->state)->busy)
+        module_pin_drive(m, PIN_BUSY, DRIVE_HIGH);
+}
 
 static void set_busy(pmb_module *m, uint64_t nanoseconds, void (*after)(pmb_module *))
 {
     struct paper *s = m->state;
     s->busy = true;
-    module_pin_drive(m, PIN_BUSY, DRIVE_HIGH);
+    bench_later(m, BUSY_LATE_NS, show_busy);
     bench_later(m, nanoseconds, after);
 }
 
@@ -59,6 +67,7 @@ static void hardware_reset(pmb_module *m)
     struct paper *s = m->state;
     registers(s);
     s->asleep = false;
+    s->ends = 0; /* what was driven half stays as it is */
     free_again(m);
 }
 
@@ -86,6 +95,9 @@ static void drive_pixel(struct paper *s, int x, int y, bool next, bool second)
 static void refreshed(pmb_module *m)
 {
     struct paper *s = m->state;
+    if (m->bench->now != s->ends)
+        return;
+    s->ends = 0;
     const int outputs = (s->control_1[1] & 0x80 ? 8 : 0) - (s->chip->offset_outputs ? 8 : 0);
     for (int y = 0; y < m->options.height; y++)
         for (int x = 0; x < m->options.width; x++) {
@@ -99,6 +111,12 @@ static void refreshed(pmb_module *m)
                 second = !second;
             drive_pixel(s, x, y, bit_of(s, 0, column, row), second);
         }
+    if (s->partial_drive && m->options.exchanges) {
+        static uint8_t keep[GATES][BYTES];
+        memcpy(keep, s->memory[0], sizeof keep);
+        memcpy(s->memory[0], s->memory[1], sizeof keep);
+        memcpy(s->memory[1], keep, sizeof keep);
+    }
     free_again(m);
 }
 
@@ -115,7 +133,7 @@ static void activate(pmb_module *m)
         set_busy(m, 2ull * MS, free_again);
         return;
     }
-    if (!(what & 0x40) && !(what & 0x80))
+    if (!(what & 0x40) || !(what & 0x80))
         module_complain(m, "a refresh without its voltages");
     if (s->temperature < 0)
         module_complain(m, "a refresh without a waveform");
@@ -127,6 +145,7 @@ static void activate(pmb_module *m)
                         : s->partial_drive ? 400
                         : s->fast_drive    ? 1100
                                            : 2600;
+    s->ends = m->bench->now + ms * MS;
     set_busy(m, ms * MS, refreshed);
 }
 
@@ -155,7 +174,10 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
         registers(s);
         set_busy(m, 5ull * MS, free_again);
     } else if (command == 0x01 && count == 3) {
-        s->configured = (p[0] | p[1] << 8) == s->chip->gates - 1;
+        s->configured = (p[0] | p[1] << 8) == m->options.row + m->options.height - 1;
+        if (!s->configured)
+            module_complain(m, "driver output for %d gates: this glass has %d",
+                            (p[0] | p[1] << 8) + 1, m->options.row + m->options.height);
     } else if (command == 0x10) {
         s->asleep = p[0] & 3;
         if (s->asleep)

@@ -7,7 +7,15 @@
 
 #include <string.h>
 
-enum { BYTES = 50, ROWS = 300, MS = 1000000, PIN_BUSY = 7, WAVEFORM_BYTES = 44 };
+enum {
+    BYTES = 50,
+    ROWS = 300,
+    MS = 1000000,
+    PIN_BUSY = 7,
+    MOST_FRAMES = 100,
+    BUSY_LATE_NS = 200000,
+    WAVEFORM_BYTES = 44
+};
 enum { COM, WHITE_WHITE, BLACK_WHITE, WHITE_BLACK, BLACK_BLACK, WAVEFORMS };
 
 struct chip {
@@ -23,20 +31,31 @@ struct paper {
     const struct chip *chip;
     uint8_t memory[2][ROWS][BYTES];
     struct ink ink;
+    int16_t balance[ROWS][BYTES * 8]; /* frames towards white less frames towards black */
     uint8_t waveforms[WAVEFORMS][WAVEFORM_BYTES];
     int waveform, waveform_at; /* being received, -1 for none */
     uint8_t setting, interval;
     int plane, left, right, top, bottom, x, y; /* of the data being written, columns in bytes */
     int window[4];                             /* left, right, top, bottom in pixels */
     bool windowed, powered, busy, asleep, resolution;
+    int columns, rows; /* of the resolution that is set */
+    uint64_t idle_since;
+    uint64_t ends; /* of the refresh that is going on; 0: none is */
 };
 
 /* Busy is low. */
+/* The pin shows it a little later ("Busy" in the notes). */
+static void show_busy(pmb_module *m)
+{
+    if (((struct paper *)m->state)->busy)
+        module_pin_drive(m, PIN_BUSY, DRIVE_LOW);
+}
+
 static void set_busy(pmb_module *m, uint64_t nanoseconds, void (*after)(pmb_module *))
 {
     struct paper *s = m->state;
     s->busy = true;
-    module_pin_drive(m, PIN_BUSY, DRIVE_LOW);
+    bench_later(m, BUSY_LATE_NS, show_busy);
     bench_later(m, nanoseconds, after);
 }
 
@@ -53,6 +72,9 @@ static void registers(struct paper *s)
     s->setting = 0x0F;
     s->interval = 0xD7;
     s->windowed = s->powered = s->resolution = false;
+    s->columns = s->chip->columns;
+    s->rows = s->chip->rows;
+    s->ends = 0;
 }
 
 static void hardware_reset(pmb_module *m)
@@ -90,6 +112,19 @@ static int drive_of(const uint8_t *waveform, int *frames)
     return direction;
 }
 
+/* What a waveform leaves on a pixel: frames towards white less frames towards black. */
+static int sum_of(const uint8_t *waveform)
+{
+    int sum = 0;
+    for (int group = 0; group < 7; group++, waveform += 6)
+        for (int phase = 0; phase < 4; phase++) {
+            const int level = waveform[0] >> (6 - 2 * phase) & 3;
+            const int count = waveform[1 + phase] * waveform[5];
+            sum += level == 1 ? -count : level == 2 ? count : 0;
+        }
+    return sum;
+}
+
 static void drive_pixel(struct paper *s, int x, int y, bool first, bool second)
 {
     if (s->chip->inks) {
@@ -101,23 +136,50 @@ static void drive_pixel(struct paper *s, int x, int y, bool first, bool second)
     /* The first memory is what is shown, the second what shall be. */
     if (!(s->setting & 0x20)) {
         ink_settle(&s->ink, x, y, second ? INK_WHITE : INK_BLACK);
+        s->balance[y][x] = 0; /* the maker's own waveforms are balanced */
         return;
     }
     int frames;
     const int which =
         first ? (second ? WHITE_WHITE : WHITE_BLACK) : (second ? BLACK_WHITE : BLACK_BLACK);
     const int direction = drive_of(s->waveforms[which], &frames);
+    s->balance[y][x] = (int16_t)(s->balance[y][x] + sum_of(s->waveforms[which]));
     if (direction)
         ink_push(&s->ink, x, y, direction > 0 ? INK_WHITE : INK_BLACK, frames > 30 ? 3 : 6);
+}
+
+/* Without the wire a board can only wait as long as a refresh may take in the cold. */
+static uint64_t idle_limit(const pmb_module *m)
+{
+    return (m->pins[PIN_BUSY].net ? 10000ull : 30000ull) * MS;
+}
+
+/* Voltage on a glass that is not driven wears it ("Power" in the notes). */
+static void check_power(pmb_module *m)
+{
+    struct paper *s = m->state;
+    if (s->powered && s->ends == 0 && m->bench->now >= s->idle_since + idle_limit(m))
+        module_complain(m, "the high voltage is still on %u seconds after a refresh",
+                        (unsigned)(idle_limit(m) / 1000 / MS));
 }
 
 static void refreshed(pmb_module *m)
 {
     struct paper *s = m->state;
+    if (m->bench->now != s->ends)
+        return;
+    s->ends = 0;
+    s->idle_since = m->bench->now;
+    bench_later(m, idle_limit(m), check_power);
     for (int y = 0; y < m->options.height; y++)
         for (int x = 0; x < m->options.width; x++) {
             const int column = x + m->options.column, row = y + m->options.row;
             drive_pixel(s, x, y, bit_of(s, 0, column, row), bit_of(s, 1, column, row));
+            if (s->balance[y][x] > MOST_FRAMES || s->balance[y][x] < -MOST_FRAMES)
+                module_complain(m,
+                                "a pixel is driven more to one side than to the other by over %d "
+                                "frames: it fades",
+                                MOST_FRAMES);
         }
     free_again(m);
 }
@@ -144,6 +206,7 @@ static void refresh(pmb_module *m)
         }
         ms = (uint64_t)most * 20; /* 50 frames a second */
     }
+    s->ends = m->bench->now + ms * MS;
     set_busy(m, ms * MS, refreshed);
 }
 
@@ -151,9 +214,9 @@ static void begin_data(struct paper *s, int plane)
 {
     s->plane = plane;
     s->left = s->windowed ? s->window[0] / 8 : 0;
-    s->right = s->windowed ? s->window[1] / 8 : s->chip->columns / 8 - 1;
+    s->right = s->windowed ? s->window[1] / 8 : s->columns / 8 - 1;
     s->top = s->windowed ? s->window[2] : 0;
-    s->bottom = s->windowed ? s->window[3] : s->chip->rows - 1;
+    s->bottom = s->windowed ? s->window[3] : s->rows - 1;
     s->x = s->left;
     s->y = s->top;
 }
@@ -197,9 +260,13 @@ static void set_resolution(pmb_module *m, const uint8_t *p)
     struct paper *s = m->state;
     const int skip = s->chip->resolution_bytes == 3 ? 1 : 0;
     const int w = skip ? p[0] : p[0] << 8 | p[1], h = p[2 - skip] << 8 | p[3 - skip];
-    s->resolution = w == s->chip->columns && h == s->chip->rows;
+    const int columns = (m->options.column + m->options.width + 7) / 8 * 8;
+    s->resolution = w == columns && h == m->options.row + m->options.height;
+    s->columns = w;
+    s->rows = h;
     if (!s->resolution)
-        module_complain(m, "resolution %dx%d is not that of the glass", w, h);
+        module_complain(m, "resolution %dx%d: this glass has %dx%d", w, h, columns,
+                        m->options.row + m->options.height);
 }
 
 static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)

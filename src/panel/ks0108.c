@@ -150,6 +150,7 @@ const PMB_FLASH pmb_family pmb_family_ks0108 = {
     .invert = invert,
     .show = show,
     .light = true,
+    .pages = true,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {

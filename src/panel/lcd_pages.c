@@ -77,4 +77,5 @@ const PMB_FLASH pmb_family pmb_family_lcd_pages = {
     .turn = PMB_NO_TURN ? NULL : turn,
     .has_booster = true,
     .light = true,
+    .pages = true,
 };

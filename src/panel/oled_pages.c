@@ -81,4 +81,5 @@ const PMB_FLASH pmb_family pmb_family_oled_pages = {
     .invert = invert,
     .show = show,
     .turn = PMB_NO_TURN ? NULL : turn,
+    .pages = true,
 };

@@ -222,12 +222,18 @@ void pmb_panel_write_to(pmb_panel *panel, uint8_t planes)
     panel->planes = planes;
 }
 
-bool pmb_panel_is_busy(const pmb_panel *panel)
+bool pmb_is_busy(const pmb_panel *panel)
 {
     const pmb_pin busy = panel->config->busy;
-    if (!panel->family->wait || busy == PMB_PIN_NONE)
+    return busy != PMB_PIN_NONE &&
+           panel->port->pin_read(panel->port->context, busy) == panel->family->busy_is_high;
+}
+
+bool pmb_panel_is_busy(pmb_panel *panel)
+{
+    if (!panel->family->wait || panel->config->busy == PMB_PIN_NONE)
         return false;
-    return panel->port->pin_read(panel->port->context, busy) == panel->family->busy_is_high;
+    return panel->family->wait(panel, 0) == PMB_ERR_TIMEOUT;
 }
 
 pmb_status pmb_panel_wait(pmb_panel *panel, uint32_t milliseconds)

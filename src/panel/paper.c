@@ -1,7 +1,12 @@
 /* paper.c - what the e-paper families share. */
 #include "panel/paper.h"
 
-enum { POLL_MS = 5 };
+enum { POLL_MS = 5, BUSY_LATE_MS = 1 };
+
+void pmb_paper_begun(const pmb_panel *panel, uint16_t longest_ms)
+{
+    pmb_wait_ms(panel, panel->config->busy == PMB_PIN_NONE ? longest_ms : BUSY_LATE_MS);
+}
 
 const PMB_FLASH pmb_paper *pmb_paper_of(const pmb_panel *panel)
 {
@@ -52,11 +57,13 @@ bool pmb_paper_can(const pmb_panel *panel, pmb_refresh kind)
 pmb_status pmb_paper_wait(pmb_panel *panel, uint32_t milliseconds)
 {
     const uint8_t going_on = panel->state & PAPER_REFRESHING;
+    if (panel->state & PAPER_ASLEEP)
+        return PMB_OK; /* the pin says nothing then */
     if (panel->config->busy == PMB_PIN_NONE) {
         if (going_on)
             pmb_wait_ms(panel, longest(panel, (pmb_refresh)(going_on - 1)));
     } else {
-        for (uint32_t waited = 0; pmb_panel_is_busy(panel); waited += POLL_MS) {
+        for (uint32_t waited = 0; pmb_is_busy(panel); waited += POLL_MS) {
             if (waited >= milliseconds)
                 return PMB_ERR_TIMEOUT;
             pmb_wait_ms(panel, POLL_MS);
@@ -90,9 +97,6 @@ pmb_status pmb_paper_send(const pmb_panel *panel, const pmb_canvas *held, pmb_re
 {
     pmb_canvas one = *held;
     one.pixels += plane * held->plane_bytes;
-    pmb_walk walk = pmb_plan_walk(panel, &one, area);
-    pmb_status status = PMB_OK;
-    for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
-        status = pmb_send_strided(panel, walk.first, walk.column_step, walk.bytes, flip);
-    return status;
+    const pmb_walk walk = pmb_plan_walk(panel, &one, area);
+    return pmb_send_walk(panel, &walk, flip);
 }

@@ -18,6 +18,10 @@ pmb_status pmb_paper_plan(pmb_panel *panel);
 /* Waits for the busy pin. Without one it waits as long as the refresh may take. */
 pmb_status pmb_paper_wait(pmb_panel *panel, uint32_t milliseconds);
 
+/* Something has begun that makes the controller busy. The pin may show it late; without one this
+ * waits as long as it may take. */
+void pmb_paper_begun(const pmb_panel *panel, uint16_t longest_ms);
+
 /* Waits as above. It is called before each command that a busy controller would lose. */
 pmb_status pmb_paper_ready(pmb_panel *panel);
 

@@ -119,6 +119,7 @@ const PMB_FLASH pmb_family pmb_family_pcd8544 = {
     .invert = invert,
     .show = show,
     .light = true,
+    .pages = true,
 };
 
 static const PMB_FLASH pmb_pcd8544_usual usual = {.vop = 0x40, .bias = 3, .temperature = 2};

@@ -25,7 +25,9 @@ enum {
     UPDATE_FAST = 0xC7, /* with the waveform that is loaded */
     UPDATE_PARTIAL = 0xFF,
     BORDER_FOLLOWS = 0x05,
-    BORDER_FLOATS = 0x80
+    BORDER_FLOATS = 0x80,
+    BUSY_LATE_MS = 1,
+    LOAD_MS = 50
 };
 
 static pmb_status set(const pmb_panel *panel, uint8_t command, const uint8_t *values, size_t count)
@@ -73,7 +75,8 @@ static pmb_status fill_memory(const pmb_panel *panel, uint8_t which, uint8_t byt
 /* Everything but the memory. */
 static pmb_status set_up(pmb_panel *panel)
 {
-    const int16_t gates = panel->config->controller->memory.h;
+    /* No more than the glass has: those behind it hang in the air. */
+    const int16_t gates = (int16_t)(panel->config->size.h + panel->offset.y);
     const uint8_t output[] = {(uint8_t)(gates - 1), (uint8_t)((gates - 1) >> 8), 0};
     const uint8_t soft_reset = SOFT_RESET;
     panel->state = 0;
@@ -119,7 +122,8 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
             status = write_plane(panel, held, area, WRITE_BLACK, 0, flip);
         return status == PMB_OK ? write_plane(panel, held, area, WRITE_RED, 1, 0) : status;
     }
-    if (status == PMB_OK && panel->planes & PMB_PLANE_NEXT)
+    /* Some panels exchange both memories after a partial refresh, so what is shown goes to both. */
+    if (status == PMB_OK)
         status = write_plane(panel, held, area, WRITE_BLACK, 0, flip);
     if (status == PMB_OK && panel->planes & PMB_PLANE_SHOWN)
         status = write_plane(panel, held, area, WRITE_RED, 0, flip);
@@ -129,8 +133,11 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
 static pmb_status activate(const pmb_panel *panel, uint8_t what)
 {
     const uint8_t command = ACTIVATE;
-    const pmb_status status = set_one(panel, UPDATE_CONTROL_2, what);
-    return status == PMB_OK ? pmb_send_command(panel, &command, 1) : status;
+    pmb_status status = set_one(panel, UPDATE_CONTROL_2, what);
+    if (status == PMB_OK)
+        status = pmb_send_command(panel, &command, 1);
+    pmb_paper_begun(panel, BUSY_LATE_MS);
+    return status;
 }
 
 /* The waveform for a high temperature is a short one: it is loaded whatever the temperature is. */
@@ -140,7 +147,7 @@ static pmb_status load_fast_waveform(pmb_panel *panel)
     pmb_status status = set(panel, WRITE_TEMPERATURE, hot, sizeof hot);
     if (status == PMB_OK)
         status = activate(panel, UPDATE_LOAD);
-    pmb_wait_ms(panel, 10);
+    pmb_paper_begun(panel, LOAD_MS);
     return status == PMB_OK ? pmb_paper_ready(panel) : status;
 }
 

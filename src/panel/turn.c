@@ -1,6 +1,7 @@
 /* turn.c - rotation and mirroring as exchanges of axes and directions. */
 #include "pemble/turn.h"
 #include "canvas/cut.h"
+#include "pemble/driver.h"
 #include "pemble/options.h"
 
 void pmb_plan_turn(pmb_panel *panel)
@@ -141,4 +142,30 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
         walk.line_step = -walk.line_step;
     }
     return walk;
+}
+
+pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t flip)
+{
+    enum { CHUNK = 32 };
+    uint8_t chunk[CHUNK], count = 0;
+    const bool whole = walk->column_step == 1 && flip == 0;
+    const uint8_t *line = walk->first;
+    pmb_status status = PMB_OK;
+    if (whole && walk->line_step == (ptrdiff_t)walk->bytes)
+        return pmb_send_data(panel, line, (size_t)walk->bytes * walk->lines);
+    for (uint16_t y = 0; y < walk->lines && status == PMB_OK; y++, line += walk->line_step) {
+        if (whole && walk->bytes >= CHUNK) {
+            status = pmb_send_data(panel, line, walk->bytes);
+            continue;
+        }
+        const uint8_t *at = line;
+        for (uint16_t x = 0; x < walk->bytes && status == PMB_OK; x++, at += walk->column_step) {
+            chunk[count++] = *at ^ flip;
+            if (count == CHUNK) {
+                status = pmb_send_data(panel, chunk, count);
+                count = 0;
+            }
+        }
+    }
+    return count > 0 && status == PMB_OK ? pmb_send_data(panel, chunk, count) : status;
 }

@@ -26,8 +26,10 @@ enum {
     /* of the panel setting */
     OWN_WAVEFORMS = 0x20,
     NO_INK = 0x10,
-    SETTING = 0x0F,       /* scan up, shift right, booster on, no reset */
-    INTERVAL_USUAL = 0x57 /* a 1 is white, a 1 in the second plane is ink */
+    SETTING = 0x0F,        /* scan up, shift right, booster on, no reset */
+    INTERVAL_USUAL = 0x57, /* a 1 is white, a 1 in the second plane is ink */
+    POWER_MS = 300,        /* on or off, without a busy pin */
+    BUSY_LATE_MS = 1
 };
 
 static uint8_t variant(const pmb_panel *panel)
@@ -51,9 +53,17 @@ static pmb_status set_panel(const pmb_panel *panel, bool own_waveforms)
     return set(panel, PANEL_SETTING, &setting, 1);
 }
 
+/* Whole bytes of columns, and rows, up to the end of the glass. */
+static pmb_size lines_of(const pmb_panel *panel)
+{
+    const pmb_size glass = panel->config->size;
+    return (pmb_size){(int16_t)((panel->offset.x + glass.w + 7) / 8 * 8),
+                      (int16_t)(panel->offset.y + glass.h)};
+}
+
 static pmb_status set_resolution(const pmb_panel *panel)
 {
-    const pmb_size m = panel->config->controller->memory;
+    const pmb_size m = lines_of(panel);
     const uint8_t bytes[] = {(uint8_t)(m.w >> 8), (uint8_t)m.w, (uint8_t)(m.h >> 8), (uint8_t)m.h};
     /* The UC8151 has one byte for its columns. */
     const uint8_t skip = variant(panel) == PMB_UC8151 ? 1 : 0;
@@ -82,7 +92,7 @@ static pmb_status set_up(pmb_panel *panel)
 
 static pmb_status fill_memory(const pmb_panel *panel, uint8_t which, uint8_t byte)
 {
-    const pmb_size memory = panel->config->controller->memory;
+    const pmb_size memory = lines_of(panel);
     const pmb_status status = pmb_send_single(panel, which);
     return status == PMB_OK
                ? pmb_send_repeated(panel, byte, (uint32_t)(memory.w / 8) * (uint32_t)memory.h)
@@ -168,25 +178,26 @@ static pmb_status send_waveform(const pmb_panel *panel, uint8_t which, uint8_t f
     return status == PMB_OK ? pmb_send_repeated(panel, 0, rest) : status;
 }
 
-/* Partial: only what changes is driven. Fast: everything, shortly to the other side and then home.
+/*
+ * Partial: only what changes is driven. Fast: everything. Each pixel is driven as long to one side
+ * as to the other, the side where it shall stay last: nothing adds up on the glass.
  */
 static pmb_status send_waveforms(const pmb_panel *panel, pmb_refresh kind)
 {
     enum { NONE, BLACK, WHITE };
-    static const uint8_t partial_frames[] = {0, 20}, fast_frames[] = {15, 25};
+    static const uint8_t partial_frames[] = {15, 15}, fast_frames[] = {20, 20};
     const bool fast = kind == PMB_REFRESH_FAST;
     const uint8_t *frames = fast ? fast_frames : partial_frames;
+    const uint8_t black = fast ? BLACK : NONE, white = fast ? WHITE : NONE; /* what stays */
     pmb_status status = send_waveform(panel, WAVEFORM_COM, NONE, NONE, frames);
     if (status == PMB_OK)
-        status = send_waveform(panel, WAVEFORM_COM + 1, fast ? BLACK : NONE, fast ? WHITE : NONE,
-                               frames);
+        status = send_waveform(panel, WAVEFORM_COM + 1, black, white, frames);
     if (status == PMB_OK)
-        status = send_waveform(panel, WAVEFORM_COM + 2, fast ? BLACK : NONE, WHITE, frames);
+        status = send_waveform(panel, WAVEFORM_COM + 2, BLACK, WHITE, frames);
     if (status == PMB_OK)
-        status = send_waveform(panel, WAVEFORM_COM + 3, fast ? WHITE : NONE, BLACK, frames);
+        status = send_waveform(panel, WAVEFORM_COM + 3, WHITE, BLACK, frames);
     if (status == PMB_OK)
-        status = send_waveform(panel, WAVEFORM_COM + 4, fast ? WHITE : NONE, fast ? BLACK : NONE,
-                               frames);
+        status = send_waveform(panel, WAVEFORM_COM + 4, white, black, frames);
     return status;
 }
 
@@ -201,13 +212,12 @@ static pmb_status refresh(pmb_panel *panel, pmb_refresh kind)
         status = send_waveforms(panel, kind);
     if (status == PMB_OK)
         status = pmb_send_single(panel, POWER_ON);
-    if (status == PMB_OK) {
-        if (panel->config->busy == PMB_PIN_NONE)
-            pmb_wait_ms(panel, 100);
+    pmb_paper_begun(panel, POWER_MS);
+    if (status == PMB_OK)
         status = pmb_paper_wait(panel, 1000);
-    }
     if (status == PMB_OK)
         status = pmb_send_single(panel, REFRESH);
+    pmb_paper_begun(panel, BUSY_LATE_MS);
     if (status == PMB_OK)
         panel->state |= (uint8_t)(kind + 1);
     return status;
@@ -221,9 +231,8 @@ static pmb_status wait(pmb_panel *panel, uint32_t milliseconds)
     if (status != PMB_OK || !refreshed)
         return status;
     status = pmb_send_single(panel, POWER_OFF);
-    if (panel->config->busy == PMB_PIN_NONE)
-        pmb_wait_ms(panel, 100);
-    return status == PMB_OK ? pmb_paper_wait(panel, 1000) : status;
+    pmb_paper_begun(panel, POWER_MS);
+    return status == PMB_OK ? pmb_paper_wait(panel, milliseconds ? 1000 : 0) : status;
 }
 
 /* Only a reset wakes the controller, and its memory is lost. */
@@ -234,6 +243,7 @@ static pmb_status show(pmb_panel *panel, bool on)
         if (!(panel->state & PAPER_ASLEEP))
             return PMB_OK;
         pmb_reset(panel);
+        panel->lost = true;
         return start(panel);
     }
     if (panel->config->reset == PMB_PIN_NONE)

@@ -1,6 +1,7 @@
 /* patches.c - what changed, gathered into few rectangles that are sent. */
 #include <string.h>
 #include "screen/patches.h"
+#include "screen/tiles.h"
 
 enum { ADDRESS = 10 }; /* bytes that a new address costs, about, whatever the family */
 
@@ -58,7 +59,7 @@ static pmb_status end_run(pmb_patches *p)
     pmb_status status = PMB_OK;
     p->run.changed = 0;
     /* Lines of several rows are addressed one by one anyway. */
-    for (uint8_t i = 0; i < p->count && p->screen->panel->row_unit < 8; i++)
+    for (uint8_t i = 0; i < p->count && !pmb_rows_are_pages(p->screen->panel); i++)
         if (p->open[i].bottom >= run.top && is_better(p, &p->open[i], &run)) {
             p->open[i] = joined(&p->open[i], &run);
             return PMB_OK;

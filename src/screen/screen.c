@@ -229,6 +229,10 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 {
     const bool paper = is_paper(screen);
     pmb_status status = PMB_OK;
+    if (!PMB_PLAIN_PANELS && screen->panel->lost) {
+        pmb_screen_forget(screen);
+        screen->panel->lost = false;
+    }
     if (!PMB_PLAIN_PANELS)
         screen->sent = false;
     if (!PMB_PLAIN_PANELS && (screen->halved || pmb_screen_canvas(screen)))

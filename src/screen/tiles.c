@@ -26,7 +26,7 @@ enum { LEAST = 8 }; /* columns of the smallest tile, where a unit has no more */
 static bool can_be_higher(const pmb_screen *screen)
 {
     const int16_t rows = (int16_t)(2 * screen->tile_rows), frame = screen->panel->frame.h;
-    return screen->panel->row_unit < 8 && rows < 2 * frame &&
+    return !pmb_rows_are_pages(screen->panel) && rows < 2 * frame &&
            (screen->band_rows == frame || screen->band_rows % rows == 0);
 }
 

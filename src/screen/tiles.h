@@ -2,6 +2,7 @@
 #ifndef PEMBLE_SRC_SCREEN_TILES_H
 #define PEMBLE_SRC_SCREEN_TILES_H
 
+#include "pemble/families.h"
 #include "pemble/screen.h"
 
 static inline bool pmb_has_tiles(const pmb_screen *screen)
@@ -15,6 +16,12 @@ static inline bool pmb_has_tiles(const pmb_screen *screen)
 }
 
 /* How many tiles of a size the frame has. */
+/* Whether each line of the panel has to be addressed for itself. */
+static inline bool pmb_rows_are_pages(const pmb_panel *panel)
+{
+    return panel->family->pages && panel->row_unit == 8;
+}
+
 size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows);
 
 /* Rows of a tile when the buffer holds `band_rows` rows: a tile never spans two bands. */

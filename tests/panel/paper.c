@@ -1,4 +1,5 @@
 /* E-paper: what a refresh does, partial ones, the busy line, deep sleep. */
+#include "pemble/bench_modules.h"
 #include "rig.h"
 
 static const pmb_panel_config ssd1681 = {
@@ -23,6 +24,13 @@ static void paint_square(pmb_canvas *c, void *scene)
     const int16_t x = *(const int16_t *)scene;
     pmb_fill(c, PMB_WHITE);
     pmb_rect_fill(c, (pmb_rect){x, 40, 24, 24}, PMB_BLACK);
+}
+
+/* The same, and another square that is new. */
+static void paint_two(pmb_canvas *c, void *scene)
+{
+    paint_square(c, scene);
+    pmb_rect_fill(c, (pmb_rect){8, 140, 24, 24}, PMB_BLACK);
 }
 
 static uint8_t shade(struct rig *rig, int x, int y)
@@ -264,6 +272,146 @@ static void three_inks_of_400_by_300_take_less_than_2_kilobytes(void **state)
     rig_close(&rig);
 }
 
+/* Paper that sleeps between pictures: what was not changed is there as well. */
+static void a_picture_after_deep_sleep_is_whole(void **state)
+{
+    (void)state;
+    static const struct {
+        const pmb_controller *controller;
+        int16_t w, h;
+        pmb_refresh refresh;
+    } papers[] = {
+        {&pmb_uc8151, 128, 296, PMB_REFRESH_FULL},
+        {&pmb_uc8151, 128, 296, PMB_REFRESH_FAST},
+        {&pmb_uc8151, 128, 296, PMB_REFRESH_PARTIAL},
+        {&pmb_uc8176, 400, 300, PMB_REFRESH_PARTIAL},
+        {&pmb_ssd1681, 200, 200, PMB_REFRESH_PARTIAL},
+        {&pmb_uc8151_red, 128, 296, PMB_REFRESH_FULL},
+    };
+    for (size_t i = 0; i < LENGTH(papers); i++) {
+        struct rig rig;
+        pmb_panel_config config = paper(papers[i].controller, papers[i].w, papers[i].h);
+        config.refresh = papers[i].refresh;
+        rig_open(&rig, &config, 0, true);
+        paint_at(&rig, 8);
+        assert_int_equal(pmb_panel_sleep(&rig.panel), PMB_OK);
+        const uint64_t then = pmb_bench_now(rig.bench);
+        assert_int_equal(pmb_panel_wait(&rig.panel, 30000), PMB_OK); /* asleep: at once */
+        assert_false(pmb_panel_is_busy(&rig.panel));
+        assert_true(pmb_bench_now(rig.bench) - then < 1000000);
+        assert_int_equal(pmb_panel_wake(&rig.panel), PMB_OK);
+        int16_t square[] = {8};
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_two, square), PMB_OK);
+        assert_int_equal(pmb_panel_wait(&rig.panel, 30000), PMB_OK);
+        assert_true(shade(&rig, 12, 50) < 60);  /* the old square, which has not changed */
+        assert_true(shade(&rig, 12, 150) < 60); /* the new one */
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
+/* The voltages go off when somebody looks; a module whose voltages stay on complains. */
+static void the_voltages_go_off_after_a_refresh(void **state)
+{
+    (void)state;
+    for (int looks = 0; looks < 2; looks++) {
+        struct rig rig;
+        int16_t x = 20;
+        const pmb_panel_config config = paper(&pmb_uc8151, 128, 296);
+        rig_open(&rig, &config, 0, false);
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_square, &x), PMB_OK);
+        for (int second = 0; second < 60; second++) {
+            rig.port->wait_us(rig.port->context, 1000000);
+            if (looks)
+                (void)pmb_panel_is_busy(&rig.panel);
+        }
+        assert_int_equal(pmb_module_complaint_count(rig.module), looks ? 0 : 1);
+        if (!looks)
+            assert_non_null(
+                strstr(pmb_module_complaint(rig.module, 0), "high voltage is still on"));
+        rig_close(&rig);
+    }
+}
+
+/* Whether the panel exchanges its memories after a partial refresh or not, the next one is right.
+ */
+static void memories_that_change_places_do_no_harm(void **state)
+{
+    (void)state;
+    for (int exchanges = 0; exchanges < 2; exchanges++) {
+        struct rig rig;
+        pmb_panel_config config = ssd1681;
+        config.refresh = PMB_REFRESH_PARTIAL;
+        rig_build(&rig, &config);
+        pmb_bench_free(rig.bench);
+        rig.bench = pmb_bench_new();
+        rig.port = pmb_bench_port(rig.bench);
+        rig.module = pmb_bench_place(
+            rig.bench, &pmb_sim_ssd1681,
+            &(pmb_module_options){
+                .width = 200, .height = 200, .bus = PMB_MODULE_SPI, .exchanges = exchanges});
+        static const char *const wires[][2] = {{"SCL", "spi0.sck"}, {"SDA", "spi0.mosi"},
+                                               {"CS", "pin2"},      {"DC", "pin3"},
+                                               {"RES", "pin1"},     {"BUSY", "pin4"}};
+        for (size_t i = 0; i < LENGTH(wires); i++)
+            assert_true(pmb_bench_connect(rig.module, wires[i][0], wires[i][1]));
+        assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
+        const size_t bytes = pmb_screen_whole_bytes(&rig.panel);
+        rig.buffer = malloc(bytes);
+        rig.tiles = calloc(2000, sizeof *rig.tiles);
+        assert_int_equal(
+            pmb_screen_init(&rig.screen, &rig.panel, rig.buffer, bytes, rig.tiles, 2000), PMB_OK);
+        for (int16_t i = 0; i < 6; i++) {
+            paint_at(&rig, (int16_t)(8 + 28 * i));
+            assert_true(shade(&rig, 12 + 28 * i, 50) < 60);
+            for (int16_t old = 0; old < i; old++)
+                assert_true(shade(&rig, 12 + 28 * old, 50) > 200);
+        }
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
+/* Changes of both kinds in any order leave no more on any pixel than two seconds of drive. */
+static void drive_is_balanced(void **state)
+{
+    (void)state;
+    struct rig rig;
+    uint32_t seed = 7;
+    const pmb_panel_config config = paper(&pmb_uc8151, 128, 296);
+    rig_open(&rig, &config, 0, true);
+    paint_at(&rig, 8);
+    for (int i = 0; i < 300; i++) {
+        seed = seed * 1664525u + 1013904223u;
+        rig.config.refresh = seed >> 28 & 1 ? PMB_REFRESH_FAST : PMB_REFRESH_PARTIAL;
+        paint_at(&rig, (int16_t)(seed >> 20 & 63));
+    }
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+}
+
+/* Landscape is how paper is used most. Its bytes have to be gathered, 32 in a transfer. */
+static void turned_paper_is_not_sent_byte_by_byte(void **state)
+{
+    (void)state;
+    static const pmb_controller *const controllers[] = {&pmb_ssd1680, &pmb_uc8151};
+    for (size_t i = 0; i < LENGTH(controllers); i++)
+        for (int turn = 0; turn < 4; turn++) {
+            struct rig rig;
+            pmb_panel_config config = paper(controllers[i], 128, 296);
+            config.rotate = (pmb_rotation)turn;
+            rig_open(&rig, &config, 0, true);
+            const pmb_bench_traffic before = pmb_bench_traffic_so_far(rig.bench);
+            paint_at(&rig, 8);
+            const pmb_bench_traffic now = pmb_bench_traffic_so_far(rig.bench);
+            const uint64_t transfers = now.transfers - before.transfers;
+            if (transfers > (now.bytes - before.bytes) / 32 + 60)
+                fail_msg("turned by %d: %u transfers for %u bytes", turn * 90, (unsigned)transfers,
+                         (unsigned)(now.bytes - before.bytes));
+            rig_close(&rig);
+        }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -280,6 +428,11 @@ int main(void)
         test_without(PMB_PLAIN_PANELS, deep_sleep_needs_a_reset_pin),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_ONLY_CIRCLES,
                      three_inks_of_400_by_300_take_less_than_2_kilobytes),
+        cmocka_unit_test(a_picture_after_deep_sleep_is_whole),
+        cmocka_unit_test(the_voltages_go_off_after_a_refresh),
+        cmocka_unit_test(memories_that_change_places_do_no_harm),
+        cmocka_unit_test(drive_is_balanced),
+        cmocka_unit_test(turned_paper_is_not_sent_byte_by_byte),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -49,6 +49,7 @@ typedef struct pmb_module_options {
     bool bgr;           /* the glass's colour stripes are blue, green, red */
     bool inverted;      /* the glass shows the inverse of the picture memory */
     bool backlight_low; /* the backlight is on while BLK is low; open, it is off */
+    bool exchanges;     /* SSD168x: both memories change places after a partial refresh */
     bool overclocked;   /* it takes an SPI clock that is faster than its data sheet allows */
 } pmb_module_options;
 
