@@ -139,8 +139,8 @@ static void paint_paper(pmb_canvas *c, void *scene)
     pmb_rect_fill(c, *r, PMB_BLACK);
 }
 
-/* A partial refresh needs what changed in both memories of the controller. The second time it goes to
- * both, as some exchange them. */
+/* A partial refresh needs what changed in both memories of the controller. The second time it goes
+ * to both, as some exchange them. */
 static void paper_is_told_twice(void **state)
 {
     (void)state;
