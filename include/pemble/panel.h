@@ -61,6 +61,8 @@ typedef enum pmb_refresh {
 #define PMB_RESISTORS(n) ((uint8_t)((n) + 1))
 #define PMB_BOOSTER(n)   ((uint8_t)((n) + 1))
 
+#define PMB_FULL_NEVER 255
+
 /* What one display is: a const PMB_FLASH table (flash.h). It must outlive the panel. */
 typedef struct pmb_panel_config {
     const PMB_FLASH pmb_controller *controller;
@@ -90,7 +92,9 @@ typedef struct pmb_panel_config {
      * pmb_mono_horizontal. Their pixels are widened while they are sent. */
     const PMB_FLASH pmb_format *format;
     const pmb_palette *palette;
-    uint8_t full_every; /* e-paper: after so many others a present refreshes fully; 0: never */
+    /* E-paper: after so many fast or partial refreshes comes a full one; 0: the usual number, 8;
+     * PMB_FULL_NEVER: none. Traces add up without it. */
+    uint8_t full_every;
 } pmb_panel_config;
 
 /* A panel in use. The fields are for reading; change them through the functions. */

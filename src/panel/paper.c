@@ -1,11 +1,19 @@
 /* paper.c - what the e-paper families share. */
 #include "panel/paper.h"
 
-enum { POLL_MS = 5, BUSY_LATE_MS = 1 };
+enum { POLL_MS = 5, BUSY_LATE_MS = 1, PIECE_MS = 100 };
+
+/* A port may feed a watchdog in each call. */
+static void wait_in_pieces(const pmb_panel *panel, uint16_t milliseconds)
+{
+    for (; milliseconds > PIECE_MS; milliseconds = (uint16_t)(milliseconds - PIECE_MS))
+        pmb_wait_ms(panel, PIECE_MS);
+    pmb_wait_ms(panel, milliseconds);
+}
 
 void pmb_paper_begun(const pmb_panel *panel, uint16_t longest_ms)
 {
-    pmb_wait_ms(panel, panel->config->busy == PMB_PIN_NONE ? longest_ms : BUSY_LATE_MS);
+    wait_in_pieces(panel, panel->config->busy == PMB_PIN_NONE ? longest_ms : BUSY_LATE_MS);
 }
 
 const PMB_FLASH pmb_paper *pmb_paper_of(const pmb_panel *panel)
@@ -61,7 +69,7 @@ pmb_status pmb_paper_wait(pmb_panel *panel, uint32_t milliseconds)
         return PMB_OK; /* the pin says nothing then */
     if (panel->config->busy == PMB_PIN_NONE) {
         if (going_on)
-            pmb_wait_ms(panel, longest(panel, (pmb_refresh)(going_on - 1)));
+            wait_in_pieces(panel, longest(panel, (pmb_refresh)(going_on - 1)));
     } else {
         for (uint32_t waited = 0; pmb_is_busy(panel); waited += POLL_MS) {
             if (waited >= milliseconds)

@@ -8,7 +8,7 @@
 #include "screen/tiles.h"
 #include "pemble/families.h"
 
-enum { LONGEST_PARTIAL_MS = 10000 };
+enum { LONGEST_PARTIAL_MS = 10000, USUAL_FULL_EVERY = 8 };
 
 static size_t bytes_of(const pmb_panel *panel, int16_t rows)
 {
@@ -190,7 +190,8 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene, con
 static pmb_refresh next_refresh(const pmb_screen *screen)
 {
     const PMB_FLASH pmb_panel_config *config = screen->panel->config;
-    if (!screen->refreshed || (config->full_every && screen->since_full >= config->full_every))
+    const uint8_t every = config->full_every ? config->full_every : USUAL_FULL_EVERY;
+    if (!screen->refreshed || (every != PMB_FULL_NEVER && screen->since_full >= every))
         return PMB_REFRESH_FULL;
     return config->refresh;
 }
@@ -218,7 +219,10 @@ static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene
                 status = send_all(screen, paint, scene, NULL);
         }
         screen->refreshed = status == PMB_OK;
-        screen->since_full = kind == PMB_REFRESH_FULL ? 0 : (uint8_t)(screen->since_full + 1);
+        if (kind == PMB_REFRESH_FULL)
+            screen->since_full = 0;
+        else if (screen->since_full < UINT8_MAX)
+            screen->since_full++;
     }
     pmb_panel_write_to(panel, PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
     screen->keep_known = true;

@@ -144,10 +144,20 @@ static void for_each(void (*check)(const struct candidate *, const pmb_panel_con
         }
 }
 
+/* Small panels of the same families are tried in every way; of large ones three turns are enough,
+ * which have each mirroring. */
+static bool is_large(const pmb_panel_config *config)
+{
+    const bool bit_by_bit = config->bus.kind == &pmb_soft_spi || config->bus.kind == &pmb_parallel8;
+    return (long)config->size.w * config->size.h > (bit_by_bit ? 10000 : 40000);
+}
+
 static void check_orientations(const struct candidate *c, const pmb_panel_config *config)
 {
     (void)c;
     for (int turn = 0; turn < 8; turn++) {
+        if (is_large(config) && (turn % 3 != 1 || (config->bus.kind != &pmb_spi && turn != 7)))
+            continue;
         struct rig rig;
         pmb_panel_config turned = *config;
         turned.rotate = (pmb_rotation)(turn % 4);
@@ -172,6 +182,8 @@ static void check_bands(const struct candidate *c, const pmb_panel_config *confi
     for (int rotation = 0; rotation < 4; rotation++) {
         struct rig rig;
         pmb_panel_config turned = *config;
+        if (is_large(config) && rotation != 1)
+            continue;
         turned.rotate = (pmb_rotation)rotation;
         rig_build(&rig, &turned);
         assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);

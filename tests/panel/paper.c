@@ -412,6 +412,65 @@ static void turned_paper_is_not_sent_byte_by_byte(void **state)
         }
 }
 
+/* Nobody has to say it: after eight others comes a full refresh, which takes the traces away. */
+static void every_ninth_refresh_is_full(void **state)
+{
+    (void)state;
+    for (int never = 0; never < 2; never++) {
+        struct rig rig;
+        pmb_panel_config config = ssd1681;
+        config.refresh = PMB_REFRESH_PARTIAL;
+        config.full_every = never ? PMB_FULL_NEVER : 0;
+        rig_open(&rig, &config, 0, true);
+        paint_at(&rig, 0);
+        for (int16_t i = 1; i <= 20; i++) {
+            const uint64_t then = pmb_bench_now(rig.bench);
+            paint_at(&rig, (int16_t)(8 * (i % 20)));
+            const bool full = pmb_bench_now(rig.bench) - then > 2000000000u;
+            assert_int_equal(full, !never && (i == 9 || i == 18));
+        }
+        rig_close(&rig);
+    }
+}
+
+static uint32_t longest_wait;
+static const pmb_port *waiting_port;
+
+static void watched_wait(void *context, uint32_t microseconds)
+{
+    longest_wait = microseconds > longest_wait ? microseconds : longest_wait;
+    waiting_port->wait_us(context, microseconds);
+}
+
+/* A watchdog that is fed in wait_us lives, also without a busy pin. */
+static void waits_come_in_pieces(void **state)
+{
+    (void)state;
+    static const pmb_controller *const controllers[] = {&pmb_uc8151_red, &pmb_ssd1681_red};
+    static const pmb_size sizes[] = {{128, 296}, {200, 200}};
+    for (size_t i = 0; i < LENGTH(controllers); i++) {
+        struct rig rig;
+        int16_t x = 8;
+        pmb_panel_config config = paper(controllers[i], sizes[i].w, sizes[i].h);
+        config.busy = PMB_PIN_NONE;
+        rig_build(&rig, &config);
+        waiting_port = rig.port;
+        pmb_port port = *rig.port;
+        port.wait_us = watched_wait;
+        longest_wait = 0;
+        assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, &port), PMB_OK);
+        const size_t bytes = pmb_screen_whole_bytes(&rig.panel);
+        rig.buffer = malloc(bytes);
+        assert_int_equal(pmb_screen_init(&rig.screen, &rig.panel, rig.buffer, bytes, NULL, 0),
+                         PMB_OK);
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_square, &x), PMB_OK);
+        assert_int_equal(pmb_panel_wait(&rig.panel, 60000), PMB_OK);
+        assert_in_range(longest_wait, 10000, 100000);
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -433,6 +492,8 @@ int main(void)
         cmocka_unit_test(memories_that_change_places_do_no_harm),
         cmocka_unit_test(drive_is_balanced),
         cmocka_unit_test(turned_paper_is_not_sent_byte_by_byte),
+        cmocka_unit_test(every_ninth_refresh_is_full),
+        cmocka_unit_test(waits_come_in_pieces),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -142,7 +142,9 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
         printf("    .booster = PMB_BOOSTER(%u),\n", c->booster - 1u);
     if (c->refresh)
         printf("    .refresh = PMB_REFRESH_%s,\n", refreshes[c->refresh]);
-    if (c->full_every)
+    if (c->full_every == PMB_FULL_NEVER)
+        printf("    .full_every = PMB_FULL_NEVER,\n");
+    else if (c->full_every)
         printf("    .full_every = %u,\n", c->full_every);
     printf("};\n");
 }

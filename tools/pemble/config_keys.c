@@ -178,8 +178,8 @@ static bool read_refresh(struct reading *r)
 
 static bool read_full_every(struct reading *r)
 {
-    long every;
-    if (!number(r->value, 0, 255, &every))
+    long every = PMB_FULL_NEVER;
+    if (strcmp(r->value, "never") != 0 && !number(r->value, 1, PMB_FULL_NEVER - 1, &every))
         return false;
     r->panel->config.full_every = (uint8_t)every;
     return true;
@@ -385,7 +385,7 @@ static const struct key keys[] = {
     {"panel", "resistors", read_resistors, "0 to 7, the ratio"},
     {"panel", "booster", read_booster, "0 to 3"},
     {"panel", "refresh", read_refresh, "full, fast or partial"},
-    {"panel", "full-every", read_full_every, "0 (never) to 255 refreshes"},
+    {"panel", "full-every", read_full_every, "never, or 1 to 254 refreshes"},
     {"panel", "address", read_address, "0x08 to 0x77, the 7-bit form"},
     {"panel", "backlight", read_pin, NULL},
     {"panel", "backlight-on", read_backlight_on, "high or low, the level of its pin"},
