@@ -184,6 +184,23 @@ static void refreshed(pmb_module *m)
     free_again(m);
 }
 
+/* "Border" in the notes: bits 7 and 6 of 50h. */
+static void check_border(pmb_module *m)
+{
+    const struct paper *s = m->state;
+    const int border = s->interval >> 6;
+    int frames = 1;
+    if (s->setting & 0x20)
+        (void)drive_of(s->waveforms[WHITE_WHITE], &frames);
+    if (s->chip->inks)
+        return;
+    if (border == 1)
+        module_complain(m, "the border is driven black in every refresh (50h = %02Xh)",
+                        s->interval);
+    else if (border == 2 && frames == 0)
+        module_complain(m, "the border is driven in a partial refresh (50h = %02Xh)", s->interval);
+}
+
 static void refresh(pmb_module *m)
 {
     struct paper *s = m->state;
@@ -196,6 +213,7 @@ static void refresh(pmb_module *m)
     if (s->chip->inks == (bool)(s->setting & 0x10))
         module_complain(m, "the panel setting is for a glass with %s",
                         s->chip->inks ? "one ink" : "two inks");
+    check_border(m);
     uint64_t ms = s->chip->inks ? 15000 : 4000;
     if (s->setting & 0x20) {
         int most = 0;

@@ -26,9 +26,12 @@ enum {
     /* of the panel setting */
     OWN_WAVEFORMS = 0x20,
     NO_INK = 0x10,
-    SETTING = 0x0F,        /* scan up, shift right, booster on, no reset */
-    INTERVAL_USUAL = 0x57, /* a 1 is white, a 1 in the second plane is ink */
-    POWER_MS = 300,        /* on or off, without a busy pin */
+    SETTING = 0x0F, /* scan up, shift right, booster on, no reset */
+    /* Interval: a 1 is white, a 1 in the second plane is ink; bits 7 and 6 are the border. */
+    INTERVAL_INK = 0x57,
+    BORDER_WHITE = 0x97,
+    BORDER_FLOATS = 0xD7,
+    POWER_MS = 300, /* on or off, without a busy pin */
     BUSY_LATE_MS = 1
 };
 
@@ -70,16 +73,22 @@ static pmb_status set_resolution(const pmb_panel *panel)
     return set(panel, RESOLUTION, bytes + skip, sizeof bytes - skip);
 }
 
+/* With a second ink the border is the one that 57h gives, white. */
+static pmb_status set_border(const pmb_panel *panel, uint8_t border)
+{
+    const uint8_t value = pmb_paper_of(panel)->inks ? INTERVAL_INK : border;
+    return set(panel, INTERVAL, &value, 1);
+}
+
 /* Everything but the memory. */
 static pmb_status set_up(pmb_panel *panel)
 {
     static const PMB_FLASH uint8_t setup[] = {
-        6,    POWER_SETTING, 0x03,           0x00, 0x2B,
-        0x2B, 0x09,                                      /* internal voltages, 11 V and -11 V */
-        4,    BOOSTER,       0x17,           0x17, 0x17, /* soft start 10 ms each */
-        2,    FRAME_RATE,    0x3C,                       /* 50 Hz */
-        2,    COM_VOLTAGE,   0x12,                       /* -1.0 V */
-        2,    INTERVAL,      INTERVAL_USUAL, 0,
+        6, POWER_SETTING, 0x03, 0x00, 0x2B, 0x2B, 0x09, /* internal voltages, 11 V and -11 V */
+        4, BOOSTER,       0x17, 0x17, 0x17,             /* soft start 10 ms each */
+        2, FRAME_RATE,    0x3C,                         /* 50 Hz */
+        2, COM_VOLTAGE,   0x12,                         /* -1.0 V */
+        0,
     };
     panel->state = 0;
     pmb_status status = pmb_paper_ready(panel);
@@ -87,6 +96,8 @@ static pmb_status set_up(pmb_panel *panel)
         status = pmb_send_setup(panel, true, setup);
     if (status == PMB_OK)
         status = set_panel(panel, false);
+    if (status == PMB_OK)
+        status = set_border(panel, BORDER_FLOATS);
     return status == PMB_OK ? set_resolution(panel) : status;
 }
 
@@ -211,6 +222,8 @@ static pmb_status refresh(pmb_panel *panel, pmb_refresh kind)
     if (status == PMB_OK && kind != PMB_REFRESH_FULL)
         status = send_waveforms(panel, kind);
     if (status == PMB_OK)
+        status = set_border(panel, kind == PMB_REFRESH_PARTIAL ? BORDER_FLOATS : BORDER_WHITE);
+    if (status == PMB_OK)
         status = pmb_send_single(panel, POWER_ON);
     pmb_paper_begun(panel, POWER_MS);
     if (status == PMB_OK)
@@ -249,6 +262,8 @@ static pmb_status show(pmb_panel *panel, bool on)
     if (panel->config->reset == PMB_PIN_NONE)
         return PMB_ERR_UNSUPPORTED;
     pmb_status status = pmb_paper_ready(panel);
+    if (status == PMB_OK)
+        status = set_border(panel, BORDER_FLOATS);
     if (status == PMB_OK)
         status = set(panel, DEEP_SLEEP, &code, 1);
     if (status == PMB_OK)
