@@ -60,12 +60,12 @@ typedef struct pmb_bus {
     uint8_t mode : 2;
     /* The clock may be faster than the controller's data sheet allows. Many take it, not all. */
     bool overclock : 1;
-    pmb_pin select; /* chip select, active low (KS0108: CS1, active high); none: always selected,
-                       or driven by the port's SPI unit itself */
+    pmb_pin select; /* chip select, active low (KS0108 and ST7920: see their notes); none: always
+                       selected, or driven by the port's SPI unit itself */
     pmb_pin data_command;  /* low for commands: DC, A0, RS, D/I */
     pmb_pin clock, data;   /* soft SPI: SCL and SDA of the panel */
     pmb_pin data_in;       /* soft SPI: the panel's data output, for reading */
-    pmb_pin second_select; /* KS0108: CS2 */
+    pmb_pin second_select; /* KS0108: CS2, CSB */
     pmb_pin strobe;        /* parallel: WR (8080), or E (6800) */
     pmb_pin read;          /* parallel: RD (8080), or R/W (6800); none: never read */
     const pmb_pin *lines;  /* parallel: eight pins, D0 first */
