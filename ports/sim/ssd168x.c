@@ -22,6 +22,7 @@ struct paper {
     uint8_t memory[2][GATES][BYTES];
     struct ink ink;
     int x_first, x_last, y_first, y_last, x, y, plane; /* plane -1: not writing */
+    uint8_t entry;                                     /* 11h */
     uint8_t control_1[2], control_2;
     int temperature; /* of the loaded waveform, degrees; below 0: none was loaded */
     int temperature_register;
@@ -59,6 +60,7 @@ static void registers(struct paper *s)
     s->plane = -1;
     s->control_1[0] = s->control_1[1] = 0;
     s->control_2 = 0xFF;
+    s->entry = 0x03;
     s->configured = false;
 }
 
@@ -149,21 +151,24 @@ static void activate(pmb_module *m)
     set_busy(m, ms * MS, refreshed);
 }
 
+static void set_range(pmb_module *m, const char *what, int from, int to, bool up, int limit,
+                      int *first, int *last)
+{
+    if ((up ? from > to : from < to) || from >= limit || to >= limit)
+        module_complain(m, "%s range %d to %d is not possible, as it goes %s", what, from, to,
+                        up ? "up" : "down");
+    *first = from;
+    *last = to;
+}
+
 static void set_window(pmb_module *m, uint8_t command, const uint8_t *p)
 {
     struct paper *s = m->state;
-    if (command == 0x44) {
-        if (p[0] > p[1] || p[1] >= s->chip->sources / 8)
-            module_complain(m, "x range %d to %d is not possible", p[0], p[1]);
-        s->x_first = p[0];
-        s->x_last = p[1];
-        return;
-    }
-    const int from = p[0] | p[1] << 8, to = p[2] | p[3] << 8;
-    if (from > to || to >= s->chip->gates)
-        module_complain(m, "y range %d to %d is not possible", from, to);
-    s->y_first = from;
-    s->y_last = to;
+    if (command == 0x44)
+        set_range(m, "x", p[0], p[1], s->entry & 1, s->chip->sources / 8, &s->x_first, &s->x_last);
+    else
+        set_range(m, "y", p[0] | p[1] << 8, p[2] | p[3] << 8, s->entry & 2, s->chip->gates,
+                  &s->y_first, &s->y_last);
 }
 
 static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
@@ -182,6 +187,8 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
         s->asleep = p[0] & 3;
         if (s->asleep)
             module_pin_drive(m, PIN_BUSY, DRIVE_HIGH);
+    } else if (command == 0x11) {
+        s->entry = p[0];
     } else if (command == 0x1A) {
         s->temperature_register = p[0];
     } else if (command == 0x20) {
@@ -199,6 +206,19 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
     }
 }
 
+static bool is_between(int value, int a, int b)
+{
+    return a < b ? value >= a && value <= b : value >= b && value <= a;
+}
+
+/* One step of a counter; true when it was at the end of its window. */
+static bool step(int *at, bool up, int first, int last)
+{
+    const bool over = *at == last;
+    *at = over ? first : *at + (up ? 1 : -1);
+    return over;
+}
+
 static void write_memory(pmb_module *m, uint8_t byte)
 {
     struct paper *s = m->state;
@@ -206,18 +226,19 @@ static void write_memory(pmb_module *m, uint8_t byte)
         module_complain(m, "data without a command to write the memory");
         return;
     }
-    if (s->x < s->x_first || s->x > s->x_last || s->y < s->y_first || s->y > s->y_last ||
+    if (!is_between(s->x, s->x_first, s->x_last) || !is_between(s->y, s->y_first, s->y_last) ||
         s->x >= BYTES || s->y >= GATES) {
         module_complain(m, "memory written outside of the window");
         return;
     }
     m->tally.pixel_bytes++;
     s->memory[s->plane][s->y][s->x] = byte;
-    if (++s->x <= s->x_last)
-        return;
-    s->x = s->x_first;
-    if (++s->y > s->y_last)
-        s->y = s->y_first;
+    if (s->entry & 4) {
+        if (step(&s->y, s->entry & 2, s->y_first, s->y_last))
+            (void)step(&s->x, s->entry & 1, s->x_first, s->x_last);
+    } else if (step(&s->x, s->entry & 1, s->x_first, s->x_last)) {
+        (void)step(&s->y, s->entry & 2, s->y_first, s->y_last);
+    }
 }
 
 static void take(pmb_module *m, bool data, uint8_t byte)

@@ -6,6 +6,9 @@ enum {
     DRIVER_OUTPUT = 0x01,
     DEEP_SLEEP = 0x10,
     DATA_ENTRY = 0x11,
+    X_UP = 0x01, /* of the data entry */
+    Y_UP = 0x02,
+    Y_FIRST = 0x04,
     SOFT_RESET = 0x12,
     TEMPERATURE_SENSOR = 0x18,
     WRITE_TEMPERATURE = 0x1A,
@@ -45,19 +48,34 @@ static bool has_inks(const pmb_panel *panel)
     return pmb_paper_of(panel)->inks;
 }
 
-/* Opens the window at a part of the memory and puts the counters at its beginning. */
+/* The counters run as the bytes of the canvas lie: turned paper is sent in one go. */
+static pmb_status turn(const pmb_panel *panel)
+{
+    uint8_t mode = 0;
+    if (panel->turn & PMB_TURN_SWAP)
+        mode |= Y_FIRST;
+    if (!(panel->turn & PMB_TURN_RIGHT))
+        mode |= X_UP;
+    if (!(panel->turn & PMB_TURN_BOTTOM))
+        mode |= Y_UP;
+    return set_one(panel, DATA_ENTRY, mode);
+}
+
+/* Opens the window at a part of the memory and puts the counters at its beginning: the ends from
+ * which they run. */
 static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
 {
-    const uint8_t left = (uint8_t)(r.x / 8), right = (uint8_t)((r.x + r.w) / 8 - 1);
-    const int16_t bottom = (int16_t)(r.y + r.h - 1);
-    const uint8_t x[] = {left, right};
-    const uint8_t y[] = {(uint8_t)r.y, (uint8_t)(r.y >> 8), (uint8_t)bottom,
-                         (uint8_t)(bottom >> 8)};
+    const bool right = panel->turn & PMB_TURN_RIGHT, bottom = panel->turn & PMB_TURN_BOTTOM;
+    const uint8_t left = (uint8_t)(r.x / 8), last = (uint8_t)((r.x + r.w) / 8 - 1);
+    const int16_t lowest = (int16_t)(r.y + r.h - 1);
+    const int16_t from = bottom ? lowest : r.y, to = bottom ? r.y : lowest;
+    const uint8_t x[] = {right ? last : left, right ? left : last};
+    const uint8_t y[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
     pmb_status status = set(panel, X_RANGE, x, 2);
     if (status == PMB_OK)
         status = set(panel, Y_RANGE, y, 4);
     if (status == PMB_OK)
-        status = set_one(panel, X_COUNTER, left);
+        status = set_one(panel, X_COUNTER, x[0]);
     return status == PMB_OK ? set(panel, Y_COUNTER, y, 2) : status;
 }
 
@@ -89,7 +107,7 @@ static pmb_status set_up(pmb_panel *panel)
     if (status == PMB_OK)
         status = set(panel, DRIVER_OUTPUT, output, sizeof output);
     if (status == PMB_OK)
-        status = set_one(panel, DATA_ENTRY, 0x03); /* x and y go up, x first */
+        status = turn(panel);
     if (status == PMB_OK)
         status = set_one(panel, BORDER, BORDER_FOLLOWS);
     return status == PMB_OK ? set_one(panel, TEMPERATURE_SENSOR, 0x80) : status;
@@ -109,7 +127,9 @@ static pmb_status write_plane(const pmb_panel *panel, const pmb_canvas *held, pm
     pmb_status status = open_window(panel, pmb_in_memory(panel, area));
     if (status == PMB_OK)
         status = pmb_send_command(panel, &which, 1);
-    return status == PMB_OK ? pmb_paper_send(panel, held, area, plane, flip) : status;
+    pmb_panel upright = *panel;
+    upright.turn = 0; /* the counters do the rest */
+    return status == PMB_OK ? pmb_paper_send(&upright, held, area, plane, flip) : status;
 }
 
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
@@ -199,6 +219,7 @@ const PMB_FLASH pmb_family pmb_family_ssd168x = {
     .contrast = pmb_paper_contrast,
     .invert = pmb_paper_invert,
     .show = show,
+    .turn = PMB_NO_TURN ? NULL : turn,
     .refresh = refresh,
     .wait = pmb_paper_wait,
     .busy_is_high = true,

@@ -132,6 +132,21 @@ static void paint_and_compare(struct rig *rig)
     assert_glass_shows(rig, paint_lopsided, &size);
 }
 
+/* Small panels of the same families are tried in every way; of large ones three turns are enough,
+ * which have each mirroring. */
+static bool is_large(const pmb_panel_config *config)
+{
+    const bool bit_by_bit = config->bus.kind == &pmb_soft_spi || config->bus.kind == &pmb_parallel8;
+    return (long)config->size.w * config->size.h > (bit_by_bit ? 10000 : 40000);
+}
+
+/* With options (options.h then renames functions) large panels add time and nothing else. */
+#ifdef pmb_panel_open
+enum { WITH_OPTIONS = true };
+#else
+enum { WITH_OPTIONS = false };
+#endif
+
 static void for_each(void (*check)(const struct candidate *, const pmb_panel_config *))
 {
     for (size_t i = 0; i < LENGTH(all); i++)
@@ -140,16 +155,9 @@ static void for_each(void (*check)(const struct candidate *, const pmb_panel_con
                 continue;
             const pmb_panel_config config = config_for(&all[i], bus);
             now = all[i].name;
-            check(&all[i], &config);
+            if (!WITH_OPTIONS || !is_large(&config))
+                check(&all[i], &config);
         }
-}
-
-/* Small panels of the same families are tried in every way; of large ones three turns are enough,
- * which have each mirroring. */
-static bool is_large(const pmb_panel_config *config)
-{
-    const bool bit_by_bit = config->bus.kind == &pmb_soft_spi || config->bus.kind == &pmb_parallel8;
-    return (long)config->size.w * config->size.h > (bit_by_bit ? 10000 : 40000);
 }
 
 static void check_orientations(const struct candidate *c, const pmb_panel_config *config)
@@ -189,7 +197,7 @@ static void check_bands(const struct candidate *c, const pmb_panel_config *confi
         assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
         const size_t least = pmb_screen_least_bytes(&rig.panel);
         rig_close(&rig);
-        for (size_t bands = 1; bands < 40; bands += 19) {
+        for (size_t bands = is_large(config) ? 20 : 1; bands < 40; bands += 19) {
             rig_open(&rig, &turned, least * bands, bands > 1);
             paint_and_compare(&rig);
             rig_close(&rig);

@@ -390,12 +390,14 @@ static void drive_is_balanced(void **state)
     rig_close(&rig);
 }
 
-/* Landscape is how paper is used most. Its bytes have to be gathered, 32 in a transfer. */
+/* Landscape is how paper is used most. An SSD1680 counts as the bytes lie; for the others they have
+ * to be gathered, 32 in a transfer. */
 static void turned_paper_is_not_sent_byte_by_byte(void **state)
 {
     (void)state;
     static const pmb_controller *const controllers[] = {&pmb_ssd1680, &pmb_uc8151};
-    for (size_t i = 0; i < LENGTH(controllers); i++)
+    for (size_t i = 0; i < LENGTH(controllers); i++) {
+        uint64_t upright = 0;
         for (int turn = 0; turn < 4; turn++) {
             struct rig rig;
             pmb_panel_config config = paper(controllers[i], 128, 296);
@@ -408,8 +410,13 @@ static void turned_paper_is_not_sent_byte_by_byte(void **state)
             if (transfers > (now.bytes - before.bytes) / 32 + 60)
                 fail_msg("turned by %d: %u transfers for %u bytes", turn * 90, (unsigned)transfers,
                          (unsigned)(now.bytes - before.bytes));
+            upright = turn ? upright : transfers;
+            if (controllers[i] == &pmb_ssd1680 && transfers * 10 > upright * 11)
+                fail_msg("turned by %d: %u transfers, upright %u", turn * 90, (unsigned)transfers,
+                         (unsigned)upright);
             rig_close(&rig);
         }
+    }
 }
 
 /* Nobody has to say it: after eight others comes a full refresh, which takes the traces away. */
@@ -487,13 +494,13 @@ int main(void)
         test_without(PMB_PLAIN_PANELS, deep_sleep_needs_a_reset_pin),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_ONLY_CIRCLES,
                      three_inks_of_400_by_300_take_less_than_2_kilobytes),
-        cmocka_unit_test(a_picture_after_deep_sleep_is_whole),
-        cmocka_unit_test(the_voltages_go_off_after_a_refresh),
-        cmocka_unit_test(memories_that_change_places_do_no_harm),
-        cmocka_unit_test(drive_is_balanced),
-        cmocka_unit_test(turned_paper_is_not_sent_byte_by_byte),
-        cmocka_unit_test(every_ninth_refresh_is_full),
-        cmocka_unit_test(waits_come_in_pieces),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_picture_after_deep_sleep_is_whole),
+        test_without(PMB_PLAIN_PANELS, the_voltages_go_off_after_a_refresh),
+        test_without(PMB_PLAIN_PANELS | PMB_NO_TILES, memories_that_change_places_do_no_harm),
+        test_without(PMB_PLAIN_PANELS, drive_is_balanced),
+        test_without(PMB_PLAIN_PANELS | PMB_NO_TURN, turned_paper_is_not_sent_byte_by_byte),
+        test_without(PMB_PLAIN_PANELS, every_ninth_refresh_is_full),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, waits_come_in_pieces),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -24,6 +24,7 @@ PMB_BEGIN_C
 
 enum { PMB_SYMPTOMS = 18 }; /* number 0 is no mistake */
 
+/* A symptom may point into itself: use it where it was made, and do not copy it. */
 typedef struct pmb_symptom {
     const char *title;       /* "wrong offset" */
     char mend[48];           /* what mends it, as a line of a configuration file: "offset = 2,3" */
