@@ -121,15 +121,19 @@ static pmb_status start(pmb_panel *panel)
     return status == PMB_OK ? fill_memory(panel, WRITE_RED, has_inks(panel) ? 0x00 : 0xFF) : status;
 }
 
-static pmb_status write_plane(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
+static pmb_status write_plane(pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
                               uint8_t which, uint8_t plane, uint8_t flip)
 {
     pmb_status status = open_window(panel, pmb_in_memory(panel, area));
     if (status == PMB_OK)
         status = pmb_send_command(panel, &which, 1);
-    pmb_panel upright = *panel;
-    upright.turn = 0; /* the counters do the rest */
-    return status == PMB_OK ? pmb_paper_send(&upright, held, area, plane, flip) : status;
+    if (status != PMB_OK)
+        return status;
+    const uint8_t turned = panel->turn;
+    panel->turn = 0; /* the counters do the rest */
+    status = pmb_paper_send(panel, held, area, plane, flip);
+    panel->turn = turned;
+    return status;
 }
 
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
