@@ -41,7 +41,7 @@ int main(void)
     if (status == PMB_OK)
         status = pmb_screen_init(&screen, &panel, band, sizeof band, tiles,
                                  sizeof tiles / sizeof tiles[0]);
-    while (status == PMB_OK && board_running("first_light", 100)) {
+    while (status == PMB_OK && board_running("first_light", 300)) {
         status = pmb_screen_paint(&screen, paint, height);
         panel.port->wait_us(panel.port->context, 20000);
     }

@@ -540,10 +540,11 @@ static const struct chip uc1701 = {.columns = 132,
                                    .reset_wait_us = 5000,
                                    .usual_ratio = 4};
 
-static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", "BLK", NULL};
+static const char *const oled_pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", NULL};
+static const char *const lcd_pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS", "BLK", NULL};
 
 /* The module type of a chip. */
-#define TYPE(chip, title)                                                                          \
+#define TYPE(chip, title, pins)                                                                    \
     static bool create_##chip(pmb_module *m)                                                       \
     {                                                                                              \
         return create(m, &chip);                                                                   \
@@ -551,12 +552,12 @@ static const char *const pins[] = {"GND", "VCC", "SCL", "SDA", "RES", "DC", "CS"
     const pmb_module_type pmb_sim_##chip = {                                                       \
         title, pins, sizeof(struct paged), create_##chip, link_pin_changed, render, NULL}
 
-TYPE(ssd1305, "SSD1305");
-TYPE(ssd1306, "SSD1306");
-TYPE(ssd1306_vcc, "SSD1306");
-TYPE(ssd1309, "SSD1309");
-TYPE(sh1106, "SH1106");
-TYPE(sh1107, "SH1107");
-TYPE(st7565, "ST7565");
-TYPE(st7567, "ST7567");
-TYPE(uc1701, "UC1701");
+TYPE(ssd1305, "SSD1305", oled_pins);
+TYPE(ssd1306, "SSD1306", oled_pins);
+TYPE(ssd1306_vcc, "SSD1306", oled_pins);
+TYPE(ssd1309, "SSD1309", oled_pins);
+TYPE(sh1106, "SH1106", oled_pins);
+TYPE(sh1107, "SH1107", oled_pins);
+TYPE(st7565, "ST7565", lcd_pins);
+TYPE(st7567, "ST7567", lcd_pins);
+TYPE(uc1701, "UC1701", lcd_pins);

@@ -205,7 +205,7 @@ static bool identify(pmb_probe *probe, const pmb_panel *panel)
     probe->name = NULL;
     probe->id = 0;
     for (uint8_t way = 0; way < WAYS; way++) {
-        uint32_t id;
+        uint32_t id = 0;
         if (!read_id(panel, way, &id) || id == 0 || id == 0xFFFFFF)
             continue;
         probe->id = id;
