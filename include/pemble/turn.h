@@ -21,14 +21,15 @@ enum {
     PMB_TURN_BOTTOM = PMB_MOUNT_BOTTOM, /* rows of the glass count from the bottom */
 };
 
-/* Sets panel->offset to what is configured, or to that of the known glass of this size. */
-void pmb_plan_offset(pmb_panel *panel);
+/*
+ * Plans a panel from its config, family and rotate, without a byte on the bus. Sets panel->offset
+ * to what is configured, or to that of the known glass of this size; then turn and size; then what
+ * the family decides. PMB_ERR_UNSUPPORTED for what is left out of this build (options.h), and for a
+ * format that the family does not have; otherwise the family's errors.
+ */
+pmb_status pmb_plan(pmb_panel *panel);
 
-/* After planning: false for what is left out of this build (options.h), and for a format that the
- * family does not have. */
-bool pmb_is_possible(const pmb_panel *panel);
-
-/* Sets panel->size and panel->turn from the configured rotation and mirroring. */
+/* Its part in turn.c: panel->size and panel->turn from the configured rotation and mirroring. */
 void pmb_plan_turn(pmb_panel *panel);
 
 /* The same pixels in columns and rows of the glass: `area` is in screen coordinates. */

@@ -220,12 +220,7 @@ static pmb_status plan(pmb_panel *panel, const PMB_FLASH pmb_panel_config *confi
                          .port = port,
                          .family = config->controller->family,
                          .rotate = (unsigned)config->rotate & 3u};
-    pmb_plan_offset(panel);
-    pmb_plan_turn(panel);
-    pmb_status status = panel->family->plan(panel);
-    if (status == PMB_OK && !pmb_is_possible(panel))
-        status = PMB_ERR_UNSUPPORTED;
-    return status;
+    return pmb_plan(panel);
 }
 
 #ifndef __AVR__ /* there a configuration lies in flash, and cannot be changed to find out */

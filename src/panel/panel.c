@@ -70,18 +70,15 @@ void pmb_reset(const pmb_panel *panel)
     port->wait_us(port->context, wait * 1000ul);
 }
 
-void pmb_plan_offset(pmb_panel *panel)
-{
-    panel->offset = glass_offset(panel->config);
-}
-
 pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast)
 {
     (void)panel;
     return contrast ? PMB_ERR_UNSUPPORTED : PMB_OK;
 }
 
-bool pmb_is_possible(const pmb_panel *panel)
+/* After planning: false for what is left out of this build (options.h), and for a format that the
+ * family does not have. */
+static bool is_possible(const pmb_panel *panel)
 {
     const PMB_FLASH pmb_format *wanted = panel->config->format;
     if (PMB_NO_TURN && panel->turn)
@@ -89,12 +86,12 @@ bool pmb_is_possible(const pmb_panel *panel)
     return PMB_NO_CHECKS || !wanted || wanted == panel->format;
 }
 
-static pmb_status plan(pmb_panel *panel)
+pmb_status pmb_plan(pmb_panel *panel)
 {
-    pmb_plan_offset(panel);
+    panel->offset = glass_offset(panel->config);
     pmb_plan_turn(panel);
     const pmb_status status = panel->family->plan(panel);
-    return status == PMB_OK && !pmb_is_possible(panel) ? PMB_ERR_UNSUPPORTED : status;
+    return status == PMB_OK && !is_possible(panel) ? PMB_ERR_UNSUPPORTED : status;
 }
 
 /* The first picture is there. */
@@ -117,7 +114,7 @@ pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *co
     if (status != PMB_OK)
         return status;
     panel->family = config->controller->family;
-    status = plan(panel);
+    status = pmb_plan(panel);
     if (status != PMB_OK)
         return status;
     if (!PMB_PLAIN_PANELS)
@@ -145,7 +142,7 @@ pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate)
     const pmb_panel before = *panel;
     panel->rotate = (unsigned)rotate & 3u;
     panel->remap = 0;
-    const pmb_status status = plan(panel);
+    const pmb_status status = pmb_plan(panel);
     if (status != PMB_OK) {
         *panel = before;
         return status;
