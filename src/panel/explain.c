@@ -3,7 +3,7 @@
 #include "pemble/number.h"
 #include "pemble/driver.h"
 #include "pemble/turn.h"
-#include "panel/speed.h"
+#include "panel/limits.h"
 
 /* A text that grows in the caller's buffer; what has no room is dropped. */
 struct words {
@@ -251,13 +251,11 @@ static const char *field_to_blame(const pmb_panel_config *config, const pmb_port
 
 static pmb_status explain_booster(const PMB_FLASH pmb_panel_config *config, struct words *w)
 {
-    if (!config->resistors && !config->booster)
+    if (pmb_has_power_steps(config))
         return PMB_OK;
-    const bool has = config->controller->family->has_booster;
-    if (has && config->resistors <= PMB_RESISTORS(7) && config->booster <= PMB_BOOSTER(3))
-        return PMB_OK;
-    say(w, !has ? "resistors and booster are not possible on this controller"
-                : "resistors is at most PMB_RESISTORS(7), booster at most PMB_BOOSTER(3)");
+    say(w, config->controller->family->has_booster
+               ? "resistors is at most PMB_RESISTORS(7), booster at most PMB_BOOSTER(3)"
+               : "resistors and booster are not possible on this controller");
     return PMB_ERR_ARGUMENT;
 }
 

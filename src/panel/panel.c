@@ -2,6 +2,7 @@
 #include "pemble/options.h"
 #include "pemble/driver.h"
 #include "pemble/turn.h"
+#include "panel/limits.h"
 #include "panel/write.h"
 
 /* The offset that was configured, or that of the known glass of this size. */
@@ -43,9 +44,7 @@ static pmb_status check(const pmb_panel *panel)
         return PMB_ERR_ARGUMENT;
     if (!(config->controller->buses & kind->flags) || !port->wait_us)
         return PMB_ERR_UNSUPPORTED;
-    if ((config->resistors || config->booster) &&
-        (!config->controller->family->has_booster || config->resistors > PMB_RESISTORS(7) ||
-         config->booster > PMB_BOOSTER(3)))
+    if (!pmb_has_power_steps(config))
         return PMB_ERR_ARGUMENT;
     const bool pins = config->reset != PMB_PIN_NONE || config->backlight != PMB_PIN_NONE;
     if ((pins && !port->pin_write) || (config->busy != PMB_PIN_NONE && !port->pin_read))

@@ -1,6 +1,6 @@
 /* soft_spi.c - SPI on any pins, bit by bit, with a data/command pin or with nine bits. */
 #include "pemble/driver.h"
-#include "panel/speed.h"
+#include "panel/limits.h"
 
 static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {

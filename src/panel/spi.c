@@ -2,7 +2,7 @@
  * with sixteen, of which shift registers make a parallel bus. */
 #include "pemble/options.h"
 #include "pemble/driver.h"
-#include "panel/speed.h"
+#include "panel/limits.h"
 
 static pmb_status check_unit(const PMB_FLASH pmb_panel_config *config, const pmb_port *port)
 {

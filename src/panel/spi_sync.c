@@ -1,7 +1,7 @@
 /* spi_sync.c - the serial bus of the ST7920: each byte is three, of which the first says what it
  * is. */
 #include "pemble/driver.h"
-#include "panel/speed.h"
+#include "panel/limits.h"
 
 enum { SYNC = 0xF8, SYNC_DATA = 0x02 };
 

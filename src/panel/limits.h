@@ -1,6 +1,6 @@
-/* speed.h - what an SPI clock may be; private to src/panel. */
-#ifndef PEMBLE_SRC_PANEL_SPEED_H
-#define PEMBLE_SRC_PANEL_SPEED_H
+/* limits.h - what a configuration may ask of a controller; private to src/panel. */
+#ifndef PEMBLE_SRC_PANEL_LIMITS_H
+#define PEMBLE_SRC_PANEL_LIMITS_H
 
 #include "pemble/families.h"
 
@@ -16,6 +16,14 @@ static inline bool pmb_spi_is_too_fast(const PMB_FLASH pmb_panel_config *config)
 static inline bool pmb_spi_has_mode(const PMB_FLASH pmb_bus *bus)
 {
     return bus->mode == 0 || bus->mode == 3;
+}
+
+/* Whether the controller has the resistors and the booster that are configured, if any. */
+static inline bool pmb_has_power_steps(const PMB_FLASH pmb_panel_config *config)
+{
+    return (!config->resistors && !config->booster) ||
+           (config->controller->family->has_booster && config->resistors <= PMB_RESISTORS(7) &&
+            config->booster <= PMB_BOOSTER(3));
 }
 
 #endif
