@@ -42,7 +42,8 @@ struct pmb_format {
     uint8_t rows_per_line;    /* rows that share a byte: 8 or 2 when it is vertical, else 1 */
     uint8_t columns_per_byte; /* columns that share a byte: 8, 2 or 1 */
     uint8_t bytes_per_pixel;  /* 2 for RGB565, 1 for all that pack pixels into bytes */
-    uint8_t planes;           /* 1, or 2 for paper with a second ink */
+    uint8_t planes;           /* 1, or 2 for paper with inks or greys */
+    uint8_t kind;             /* of two planes: what their bits mean, PMB_PLANES_... */
     bool msb_first;           /* the highest bit of a byte is its first pixel */
     bool one_bit;             /* a pixel is one thing or the other: nothing is ever mixed */
     const PMB_FLASH pmb_format *base; /* of two planes: the format of each */
@@ -110,6 +111,22 @@ extern const PMB_FLASH pmb_format pmb_ink_vertical;
 extern const PMB_FLASH pmb_format pmb_ink_vertical_msb;
 extern const PMB_FLASH pmb_format pmb_ink_horizontal;
 extern const PMB_FLASH pmb_format pmb_ink_horizontal_lsb;
+
+/* Four greys in two planes: the first has the lower bit of the grey, 3 is white. */
+extern const PMB_FLASH pmb_format pmb_grey2_vertical;
+extern const PMB_FLASH pmb_format pmb_grey2_vertical_msb;
+extern const PMB_FLASH pmb_format pmb_grey2_horizontal;
+extern const PMB_FLASH pmb_format pmb_grey2_horizontal_lsb;
+
+/* Black, white, yellow and red, 0 to 3, in two planes: the first has the lower bit. A colour goes
+ * to the nearest ink: the one with the least sum of squares of the differences in red, green and
+ * blue. */
+extern const PMB_FLASH pmb_format pmb_four_inks_vertical;
+extern const PMB_FLASH pmb_format pmb_four_inks_vertical_msb;
+extern const PMB_FLASH pmb_format pmb_four_inks_horizontal;
+extern const PMB_FLASH pmb_format pmb_four_inks_horizontal_lsb;
+
+enum { PMB_PLANES_INK, PMB_PLANES_GREY, PMB_PLANES_FOUR };
 
 /* Where something was drawn since the list was emptied: a few rectangles in the coordinates of the
  * buffer that hold all of it. They may overlap, and may hold more than was drawn. */

@@ -55,16 +55,35 @@ extern const PMB_FLASH pmb_controller pmb_ili9488;  /* 320x480 */
 extern const PMB_FLASH pmb_controller pmb_st7796s;  /* 320x480 */
 extern const PMB_FLASH pmb_controller pmb_hx8357d;  /* 320x480 */
 
-/* e-paper, black and white; _red also has a second ink; memory in pixels */
-extern const PMB_FLASH pmb_controller pmb_ssd1680;     /* 160x296 */
-extern const PMB_FLASH pmb_controller pmb_ssd1680_red; /* 160x296 */
-extern const PMB_FLASH pmb_controller pmb_ssd1681;     /* 200x200 */
-extern const PMB_FLASH pmb_controller pmb_ssd1681_red; /* 200x200 */
-extern const PMB_FLASH pmb_controller pmb_uc8151;      /* 160x296 */
-extern const PMB_FLASH pmb_controller pmb_uc8151_red;  /* 160x296 */
-extern const PMB_FLASH pmb_controller pmb_uc8176;      /* 400x300 */
-extern const PMB_FLASH pmb_controller pmb_uc8176_red;  /* 400x300 */
-extern const PMB_FLASH pmb_controller pmb_il91874;     /* 176x264, always with a second ink */
+/* e-paper, black and white; _red also has a second ink; _bare has no waveforms in its memory, and
+ * Pemble's own are used; memory in pixels */
+extern const PMB_FLASH pmb_controller pmb_ssd1608;          /* 240x320 */
+extern const PMB_FLASH pmb_controller pmb_ssd1619;          /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_ssd1619_red;      /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_ssd1675;          /* 160x296 */
+extern const PMB_FLASH pmb_controller pmb_ssd1677;          /* 280x480 */
+extern const PMB_FLASH pmb_controller pmb_ssd1680;          /* 176x296 */
+extern const PMB_FLASH pmb_controller pmb_ssd1680_red;      /* 176x296 */
+extern const PMB_FLASH pmb_controller pmb_ssd1681;          /* 200x200 */
+extern const PMB_FLASH pmb_controller pmb_ssd1681_red;      /* 200x200 */
+extern const PMB_FLASH pmb_controller pmb_ssd1683;          /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_ssd1683_red;      /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_uc8151;           /* 160x296 */
+extern const PMB_FLASH pmb_controller pmb_uc8151_bare;      /* 160x296 */
+extern const PMB_FLASH pmb_controller pmb_uc8151_red;       /* 160x296 */
+extern const PMB_FLASH pmb_controller pmb_uc8176;           /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_uc8176_red;       /* 400x300 */
+extern const PMB_FLASH pmb_controller pmb_uc8179;           /* 800x480 */
+extern const PMB_FLASH pmb_controller pmb_uc8179_red;       /* 800x480 */
+extern const PMB_FLASH pmb_controller pmb_il91874;          /* 176x264, with a second ink */
+extern const PMB_FLASH pmb_controller pmb_il91874_bare;     /* 176x264, black and white */
+extern const PMB_FLASH pmb_controller pmb_il91874_red_bare; /* 176x264 */
+
+/* e-paper, black, white, yellow and red; full refresh only */
+extern const PMB_FLASH pmb_controller pmb_jd79660; /* 200x200 */
+extern const PMB_FLASH pmb_controller pmb_jd79661; /* 184x360 */
+extern const PMB_FLASH pmb_controller pmb_jd79667; /* 168x400 */
+extern const PMB_FLASH pmb_controller pmb_jd79668; /* 400x300 */
 
 PMB_END_C
 

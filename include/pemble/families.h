@@ -13,6 +13,8 @@
 
 PMB_BEGIN_C
 
+struct pmb_screen; /* screen.h */
+
 /* A glass that is sold with a controller: its size and where its top left pixel lies in memory. Of
  * several with one size the first is the usual one; pmb_family_dcs takes the one at the configured
  * offset. */
@@ -40,10 +42,15 @@ typedef struct pmb_family {
     /* Tells the controller the mirrorings of a new rotation, which `plan` has left to it; NULL:
      * nothing has to be told. */
     pmb_status (*turn)(const pmb_panel *panel);
-    /* E-paper only, else NULL: begins to show what was written; makes sure that the controller is
-     * not busy, within that many milliseconds. */
-    pmb_status (*refresh)(pmb_panel *panel, pmb_refresh kind);
+    /* E-paper only, else NULL: begins to show what was written, of an area (NULL: all of it) where
+     * the controller can; makes sure that the controller is not busy, within that many
+     * milliseconds. */
+    pmb_status (*refresh)(pmb_panel *panel, pmb_refresh kind, const pmb_rect *area);
     pmb_status (*wait)(pmb_panel *panel, uint32_t milliseconds);
+    /* E-paper only, else NULL: pmb_paper_present (screen.h), so that only programs with e-paper
+     * link it. */
+    pmb_status (*present)(struct pmb_screen *screen, void (*paint)(pmb_canvas *c, void *scene),
+                          void *scene, const pmb_rect *part);
     bool busy_is_high; /* level of the busy pin while the controller is busy */
     bool has_id;       /* its tables are pmb_dcs and may have an ID */
     bool has_index_id; /* its tables are pmb_indexed and have an ID */
@@ -192,14 +199,38 @@ extern const PMB_FLASH pmb_family pmb_family_ssd168x;
 extern const PMB_FLASH pmb_family pmb_family_uc81xx;
 
 typedef struct pmb_paper {
-    uint16_t full_ms, fast_ms, partial_ms; /* longest times of a refresh; 0: it has none such */
-    bool inks;                             /* a second ink: two planes */
-    uint8_t variant;                       /* the family's own: PMB_UC... */
+    /* Longest times of a refresh at 10 degrees Celsius and more; 0: it has none such. */
+    uint16_t full_ms, fast_ms, partial_ms, grey_ms;
+    uint8_t inks;    /* 0: black and white; 1: a second ink; 2: also yellow and red */
+    uint8_t variant; /* the family's own: PMB_SSD..., PMB_UC... */
+    uint8_t flags;
+    /* Lists as pmb_send_setup (driver.h) takes them, or PMB_NO_TABLE. What the glass needs after a
+     * reset: */
+    const PMB_FLASH uint8_t *setup;
+    /* ...and before each refresh with a waveform that is not the controller's own: voltages of
+     * gates, sources and the common electrode, and 50 frames a second. */
+    const PMB_FLASH uint8_t *own;
 } pmb_paper;
 
+/* Flags: which refreshes Pemble does with waveforms of its own, because the controller's memory has
+ * none; and whether each refresh compares both memories, as a partial one always does. */
+#define PMB_OWN_FULL      0x01
+#define PMB_OWN_FAST      0x02 /* fast and partial */
+#define PMB_FULL_COMPARES 0x04
+
+/* SSD168x */
+#define PMB_SSD1681 0
+#define PMB_SSD1680 1 /* the memory of glasses up to 160 columns begins at source 8 */
+#define PMB_SSD1675 2 /* and SSD1619: waveforms of 70 bytes */
+#define PMB_SSD1677 3 /* columns are counted in pixels; waveforms of 105 bytes */
+#define PMB_SSD1608 4 /* writes one memory only; waveforms of 30 bytes */
+
+/* UC81xx */
 #define PMB_UC8151  0 /* window of 7 bytes, resolution of 3 */
 #define PMB_UC8176  1 /* window of 9 bytes, resolution of 4 */
-#define PMB_IL91874 2 /* partial data by 14h and 15h */
+#define PMB_IL91874 2 /* parts by 14h, 15h and 16h */
+#define PMB_UC8179  3 /* longer waveforms, 50h of two bytes, 17h */
+#define PMB_JD7966X 4 /* four inks in one memory of two bits a pixel */
 
 PMB_END_C
 

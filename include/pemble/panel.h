@@ -43,12 +43,15 @@ typedef enum pmb_com_layout {
  *
  * A full refresh drives every pixel through black and white. It flickers and leaves no trace of the
  * old picture. A fast refresh does the same in less time and less thoroughly. A partial refresh
- * drives only pixels that change, and leaves a faint trace of the old picture.
+ * drives only pixels that change, and leaves a faint trace of the old picture. A refresh of greys
+ * drives every pixel to one of four greys; a panel configured for it has a format of four greys and
+ * no other refresh.
  */
 typedef enum pmb_refresh {
     PMB_REFRESH_FULL = 0,
     PMB_REFRESH_FAST,
-    PMB_REFRESH_PARTIAL
+    PMB_REFRESH_PARTIAL,
+    PMB_REFRESH_GREYS
 } pmb_refresh;
 
 /* The n-th temperature coefficient of an LCD controller, from 0; docs/controllers/ says how many.
@@ -110,7 +113,12 @@ typedef struct pmb_panel {
     uint8_t column_unit, row_unit; /* pixels of the screen in the least part that can be sent */
     uint8_t turn, remap; /* private: which mirrorings are done in the bytes, which in hardware */
     uint8_t state;       /* private: what the family has to remember */
-    uint8_t planes;      /* private: PMB_PLANE_... that pixels are written to */
+    /* private, e-paper: */
+    uint8_t planes : 2;  /* PMB_PLANE_... that pixels are written to */
+    uint8_t cold : 3;    /* step of temperature, 0 is 20 degrees Celsius and more */
+    bool compares : 1;   /* each refresh compares both memories, not only a partial one */
+    bool kept : 1;       /* opening does not clear the memory */
+    bool forgets : 1;    /* sleep does not keep the memory */
     uint8_t rotate : 2;  /* private: the pmb_rotation that is set now */
     bool inverted : 1;   /* private: light and dark are exchanged in the bytes */
     bool dark : 1;       /* private: the backlight waits for the first picture */
@@ -133,6 +141,14 @@ typedef struct pmb_panel {
  */
 pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
                           const pmb_port *port);
+
+/*
+ * E-paper: opens the panel as pmb_panel_open does, but does not clear its memory: after the
+ * processor slept or restarted. Tell the screen next what the paper shows (pmb_screen_resume).
+ * PMB_ERR_UNSUPPORTED: the panel is no e-paper. Other errors: as pmb_panel_open.
+ */
+pmb_status pmb_panel_resume(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
+                            const pmb_port *port);
 
 /*
  * Brings the pins of a panel's bus to rest without opening the panel. It leaves reset and backlight
@@ -175,12 +191,30 @@ pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate);
 pmb_status pmb_panel_sleep(pmb_panel *panel);
 pmb_status pmb_panel_wake(pmb_panel *panel);
 
+/* E-paper: the deepest sleep, which takes the least current. The memory is lost on all controllers;
+ * the paper keeps its picture. After pmb_panel_wake the next paint sends everything and refreshes
+ * fully. To go on with partial refreshes, call pmb_screen_resume after it. Other panels sleep. */
+pmb_status pmb_panel_deep_sleep(pmb_panel *panel);
+
+/*
+ * E-paper: the temperature of the glass, -40 to 85 degrees Celsius; at first it is taken as 20 or
+ * more. Below 20 degrees Pemble's own waveforms and its longest waits take longer, in steps of 5
+ * degrees. The waveforms in a controller's memory are chosen by the controller's own sensor.
+ * PMB_ERR_ARGUMENT: a null pointer or another temperature. PMB_ERR_UNSUPPORTED: no e-paper.
+ */
+pmb_status pmb_panel_temperature(pmb_panel *panel, int8_t celsius);
+
 /*
  * E-paper: begins a refresh, which shows what has been written, and returns. The panel is then
  * busy, for up to twenty seconds with three colours. A screen does this by itself.
  * PMB_ERR_UNSUPPORTED: the controller has no such refresh, or the panel is no e-paper.
  */
 pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh);
+
+/* The same for a part of the screen, widened to whole bytes. Where the controller can (UC81xx and
+ * kin), nothing else is driven; others refresh everything. PMB_ERR_ARGUMENT: nothing of `area` is
+ * on the screen. */
+pmb_status pmb_panel_refresh_area(pmb_panel *panel, pmb_refresh refresh, pmb_rect area);
 
 /*
  * E-paper without a second ink: the controller keeps the next picture and the picture that the

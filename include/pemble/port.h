@@ -121,6 +121,11 @@ typedef struct pmb_port {
 
     /* Returns after at least that many microseconds. */
     void (*wait_us)(void *context, uint32_t microseconds);
+
+    /* Called about every millisecond while the library waits for a panel, such as for a refresh of
+     * e-paper; may be NULL. It may poll inputs, feed a watchdog, and use other panels, but not the
+     * panel that is waited for. */
+    void (*idle)(void *context);
 } pmb_port;
 
 PMB_END_C

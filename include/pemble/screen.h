@@ -56,7 +56,8 @@ typedef struct pmb_screen {
     pmb_status (*send_changes)(struct pmb_screen *screen); /* private: those in the band */
     pmb_rect area;                                         /* private: what is painted and sent */
 #if !PMB_NO_DAMAGE
-    pmb_damage damage; /* private: what was drawn on a whole buffer since it was presented */
+    pmb_damage damage; /* private: what was drawn on a whole buffer since it was presented; else, on
+                          e-paper, what was sent for the refresh that goes on */
 #endif
     int16_t band_rows;   /* rows that the buffer holds */
     bool sent : 1;       /* private, as all of these */
@@ -67,6 +68,10 @@ typedef struct pmb_screen {
     bool second : 1;     /* the canvas is on the second of them */
     bool light : 1;      /* bands begin white */
     bool refreshed : 1;  /* e-paper: once, without an error */
+    bool unfinished : 1; /* e-paper: the controller is not told yet what the paper shows */
+    bool resuming : 1;   /* e-paper: what is sent is on the paper already */
+    bool in_steps : 1;   /* e-paper: paint returns while the refresh goes on */
+    uint8_t next : 4;    /* e-paper: the kind + 1 of the next refresh; 0: as configured */
     uint8_t since_full;  /* e-paper: refreshes since the last full one */
 } pmb_screen;
 
@@ -100,20 +105,52 @@ pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes);
  *
  * On e-paper, when something changed, this begins a refresh of the configured kind and returns
  * while the refresh goes on (pmb_panel_is_busy, pmb_panel_wait). The first refresh is a full one,
- * and so is the first after an error. For a partial refresh the call waits for its end and paints a
- * second time, because the controller has to be told what the paper shows.
+ * and so is the first after an error. A partial refresh compares what the paper shows with what it
+ * shall show. For it the call waits for the end and then sends what changed to the other memory of
+ * the controller. For that it paints the bands that changed once more, if the screen has neither a
+ * whole buffer nor a mirror.
  */
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /*
+ * E-paper: the same in two steps, so that the program can go on while the paper is refreshed. begin
+ * sends what changed, begins the refresh and returns. When pmb_panel_is_busy is false (without a
+ * busy pin: at any time), finish does what is left; it waits for the end of the refresh if need be.
+ * It must be given the same scene in the same state. If it was left out, the next paint refreshes
+ * fully. On other panels begin paints and finish does nothing.
+ */
+pmb_status pmb_screen_paint_begin(pmb_screen *screen, pmb_paint paint, void *scene);
+pmb_status pmb_screen_paint_finish(pmb_screen *screen, pmb_paint paint, void *scene);
+
+/*
  * Paints a part of the screen, when nothing else has changed. The part is widened to whole tiles,
  * or without tiles to what the controller can address. paint is called for the bands that the part
- * touches, with a clip that holds the part. Nothing else is painted, compared or sent.
+ * touches, with a clip that holds the part. Nothing else is painted, compared or sent. On e-paper
+ * only that part is refreshed, where the controller can (pmb_panel_refresh_area).
  *
- * On e-paper, and before the first whole paint, this is pmb_screen_paint. PMB_ERR_ARGUMENT: a null
- * pointer.
+ * Before the first whole paint this is pmb_screen_paint. PMB_ERR_ARGUMENT: a null pointer.
  */
 pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area);
+
+/*
+ * E-paper: how the next paint refreshes, once, even if nothing has changed: such as fully, to clear
+ * traces. PMB_ERR_ARGUMENT: a null pointer, no such kind, or the panel is no e-paper. If the
+ * controller does not have this refresh, that paint returns PMB_ERR_UNSUPPORTED.
+ */
+pmb_status pmb_screen_refresh_next(pmb_screen *screen, pmb_refresh kind);
+
+/*
+ * E-paper: says what the paper shows, without a refresh: after pmb_panel_resume, or after
+ * pmb_panel_wake. `paint` draws what it shows; that is sent to the controller's memory. The next
+ * paint then refreshes as configured, and only what differs. `since_full` is screen->since_full as
+ * it was; keep it where the processor keeps it. A controller that compares its memories at every
+ * refresh (SSD1608) refreshes fully next. PMB_ERR_ARGUMENT: a null pointer, or no e-paper.
+ */
+pmb_status pmb_screen_resume(pmb_screen *screen, pmb_paint paint, void *scene, uint8_t since_full);
+
+/* E-paper on a battery: paints, waits for the refresh to end, switches the drive off and puts the
+ * panel into deep sleep (pmb_panel_deep_sleep). After an error the panel is not put to sleep. */
+pmb_status pmb_screen_paint_then_sleep(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /*
  * The canvas to draw on directly, for a screen whose buffer holds the whole frame; NULL for others.
@@ -128,6 +165,10 @@ pmb_status pmb_screen_present_area(pmb_screen *screen, pmb_rect area);
 
 /* Forgets what is on the glass: the next paint or present sends everything. */
 void pmb_screen_forget(pmb_screen *screen);
+
+/* For those who write a family of e-paper (families.h): its `present`. */
+pmb_status pmb_paper_present(pmb_screen *screen, pmb_paint paint, void *scene,
+                             const pmb_rect *part);
 
 PMB_END_C
 

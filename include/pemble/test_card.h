@@ -25,7 +25,8 @@ typedef enum pmb_test_card_kind {
     PMB_TEST_CARD_ONE_BIT = 0,
     PMB_TEST_CARD_GREY,
     PMB_TEST_CARD_COLOR,
-    PMB_TEST_CARD_INK
+    PMB_TEST_CARD_INK,
+    PMB_TEST_CARD_FOUR_INKS
 } pmb_test_card_kind;
 
 typedef struct pmb_test_card {

@@ -33,6 +33,7 @@ pmb_module *pmb_bench_place(pmb_bench *bench, const pmb_module_type *type,
     module->bench = bench;
     module->type = type;
     module->options = *options;
+    module->celsius = 25;
     module->state = calloc(1, type->state_size);
     if (options->width > 0 && options->height > 0 && options->width <= 1024 &&
         options->height <= 1024)
@@ -95,6 +96,11 @@ bool pmb_bench_cut(pmb_module *module, const char *pin)
         return false;
     detach(p);
     return true;
+}
+
+void pmb_bench_temperature(pmb_module *module, int celsius)
+{
+    module->celsius = celsius;
 }
 
 bool pmb_bench_swap(pmb_module *module, const char *a, const char *b)

@@ -37,6 +37,10 @@ struct pmb_module {
     int hung;          /* quarters by which its pictures are turned on the glass */
     bool round;        /* the glass is a disc */
     bool answering;    /* a command was received whose answer is to be read */
+    bool has_border;   /* paper: what surrounds the pixels is driven as well, to this colour */
+    uint8_t border[3];
+    int celsius;       /* of the glass; 25 at first */
+    struct busy *busy; /* e-paper: in its state */
     const pmb_module_type *type;
     pmb_module_options options;
     void *state;

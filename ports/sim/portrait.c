@@ -10,7 +10,15 @@ static const struct rgb board_color = {0x1C, 0x3D, 0x4A}, edge_color = {0x14, 0x
 static const struct rgb print_color = {0xE8, 0xEE, 0xEA}, pad_color = {0xD9, 0xB6, 0x5B};
 static const struct rgb hole_color = {0x2A, 0x24, 0x16}, glass_color = {0x05, 0x06, 0x07};
 
-enum { PICTURE_WIDTH = 1000, MARGIN = 24, BORDER = 28, HEADER = 64, FOOTER = 48, BEZEL = 10 };
+enum {
+    PICTURE_WIDTH = 1000,
+    MARGIN = 24,
+    BORDER = 28,
+    HEADER = 64,
+    FOOTER = 48,
+    BEZEL = 10,
+    STRIP = 5
+};
 
 static int usual_zoom(const pmb_module *module)
 {
@@ -91,6 +99,11 @@ bool pmb_module_save_png(pmb_module *module, const char *path, int zoom)
     const int x = MARGIN + (board_width - glass_width) / 2, y = MARGIN + HEADER + BEZEL;
     image_rect(&image, x - BEZEL, y - BEZEL, glass_width + 2 * BEZEL, glass_height + 2 * BEZEL,
                glass.round ? board_color : glass_color);
+    if (module->has_border) {
+        const struct rgb border = {module->border[0], module->border[1], module->border[2]};
+        image_rect(&image, x - STRIP, y - STRIP, glass_width + 2 * STRIP, glass_height + 2 * STRIP,
+                   border);
+    }
     if (glass.round)
         image_disc(&image, x + glass_width / 2, y + glass_height / 2, glass_width / 2 + BEZEL,
                    glass_color);

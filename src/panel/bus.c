@@ -45,7 +45,15 @@ void pmb_pin_set(const pmb_port *port, pmb_pin pin, bool high)
 
 void pmb_wait_ms(const pmb_panel *panel, uint16_t milliseconds)
 {
-    panel->port->wait_us(panel->port->context, milliseconds * 1000ul);
+    const pmb_port *port = panel->port;
+    if (PMB_PLAIN_PANELS || !port->idle) {
+        port->wait_us(port->context, milliseconds * 1000ul);
+        return;
+    }
+    for (; milliseconds > 0; milliseconds--) {
+        port->wait_us(port->context, 1000);
+        port->idle(port->context);
+    }
 }
 
 pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t command,

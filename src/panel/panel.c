@@ -63,10 +63,11 @@ void pmb_reset(const pmb_panel *panel)
             port->wait_us(port->context, controller->reset_low_us);
         }
     }
-    const uint8_t wait = pin != PMB_PIN_NONE || controller->reset_wait_ms > PMB_SELF_RESET_MS
-                             ? controller->reset_wait_ms
-                             : PMB_SELF_RESET_MS;
-    port->wait_us(port->context, wait * 1000ul);
+    const uint8_t milliseconds =
+        pin != PMB_PIN_NONE || controller->reset_wait_ms > PMB_SELF_RESET_MS
+            ? controller->reset_wait_ms
+            : PMB_SELF_RESET_MS;
+    pmb_wait_ms(panel, milliseconds);
 }
 
 pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast)
@@ -101,18 +102,24 @@ static void light_up(pmb_panel *panel)
     panel->dark = false;
 }
 
-pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
-                          const pmb_port *port)
+/* `kept`: the memory is not cleared. */
+static pmb_status open_panel(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
+                             const pmb_port *port, bool kept)
 {
     if (!PMB_NO_CHECKS && (!panel || !config || !port))
         return PMB_ERR_ARGUMENT;
     *panel = (pmb_panel){.config = config, .port = port};
     panel->rotate = !PMB_NO_TURN ? (unsigned)config->rotate & 3u : 0;
-    panel->planes = PMB_PLANE_NEXT | PMB_PLANE_SHOWN;
+    if (!PMB_PLAIN_PANELS)
+        panel->planes = PMB_PLANE_NEXT | PMB_PLANE_SHOWN;
     pmb_status status = !PMB_NO_CHECKS ? check(panel) : PMB_OK;
     if (status != PMB_OK)
         return status;
     panel->family = config->controller->family;
+    if (!PMB_PLAIN_PANELS && kept && !panel->family->refresh)
+        return PMB_ERR_UNSUPPORTED;
+    if (!PMB_PLAIN_PANELS)
+        panel->kept = kept;
     status = pmb_plan(panel);
     if (status != PMB_OK)
         return status;
@@ -132,6 +139,20 @@ pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *co
     else if (status == PMB_OK)
         pmb_panel_backlight(panel, true);
     return status;
+}
+
+pmb_status pmb_panel_open(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
+                          const pmb_port *port)
+{
+    return open_panel(panel, config, port, false);
+}
+
+pmb_status pmb_panel_resume(pmb_panel *panel, const PMB_FLASH pmb_panel_config *config,
+                            const pmb_port *port)
+{
+    if (PMB_PLAIN_PANELS)
+        return PMB_ERR_UNSUPPORTED;
+    return open_panel(panel, config, port, true);
 }
 
 pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate)
@@ -186,12 +207,23 @@ pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
     return panel->family->invert(panel, inverted != panel->config->invert);
 }
 
-pmb_status pmb_panel_sleep(pmb_panel *panel)
+static pmb_status sleep(pmb_panel *panel, bool forgets)
 {
     if (!panel)
         return PMB_ERR_ARGUMENT;
+    panel->forgets = forgets;
     pmb_panel_backlight(panel, false);
     return panel->family->show(panel, false);
+}
+
+pmb_status pmb_panel_sleep(pmb_panel *panel)
+{
+    return sleep(panel, false);
+}
+
+pmb_status pmb_panel_deep_sleep(pmb_panel *panel)
+{
+    return sleep(panel, true);
 }
 
 pmb_status pmb_panel_wake(pmb_panel *panel)
@@ -204,18 +236,61 @@ pmb_status pmb_panel_wake(pmb_panel *panel)
     return status;
 }
 
-pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh refresh)
+pmb_status pmb_panel_temperature(pmb_panel *panel, int8_t celsius)
 {
-    if (!panel || refresh > PMB_REFRESH_PARTIAL)
+    if (!panel || celsius < -40 || celsius > 85)
         return PMB_ERR_ARGUMENT;
     if (!panel->family->refresh)
         return PMB_ERR_UNSUPPORTED;
-    return panel->family->refresh(panel, refresh);
+    uint8_t step = 0;
+    for (int8_t least = 20; step < 4 && celsius < least; least = (int8_t)(least - 5))
+        step++;
+    panel->cold = step & 7u;
+    return PMB_OK;
+}
+
+static pmb_status refresh(pmb_panel *panel, pmb_refresh kind, const pmb_rect *area)
+{
+    if (!panel || kind > PMB_REFRESH_GREYS)
+        return PMB_ERR_ARGUMENT;
+    /* Greys have a format of their own. */
+    if (!panel->family->refresh ||
+        (kind == PMB_REFRESH_GREYS) != (panel->config->refresh == PMB_REFRESH_GREYS))
+        return PMB_ERR_UNSUPPORTED;
+    return panel->family->refresh(panel, kind, area);
+}
+
+pmb_status pmb_panel_refresh(pmb_panel *panel, pmb_refresh kind)
+{
+    return refresh(panel, kind, NULL);
+}
+
+/* An edge of a part, moved down or up to a whole unit of the frame. */
+static int16_t whole_unit(int32_t value, int16_t from, uint8_t unit, bool up)
+{
+    const int32_t distance = value - from + (up ? unit - 1 : 0);
+    return (int16_t)(from + distance / unit * unit);
+}
+
+pmb_status pmb_panel_refresh_area(pmb_panel *panel, pmb_refresh kind, pmb_rect area)
+{
+    if (!panel)
+        return PMB_ERR_ARGUMENT;
+    const pmb_rect frame = panel->frame, part = pmb_rect_common(area, frame);
+    if (pmb_rect_is_empty(part))
+        return PMB_ERR_ARGUMENT;
+    const uint8_t columns = panel->column_unit, rows = panel->row_unit;
+    const int16_t left = whole_unit(part.x, frame.x, columns, false);
+    const int16_t top = whole_unit(part.y, frame.y, rows, false);
+    const int16_t right = whole_unit((int32_t)part.x + part.w, frame.x, columns, true);
+    const int16_t bottom = whole_unit((int32_t)part.y + part.h, frame.y, rows, true);
+    const pmb_rect whole = {left, top, (int16_t)(right - left), (int16_t)(bottom - top)};
+    return refresh(panel, kind, &whole);
 }
 
 void pmb_panel_write_to(pmb_panel *panel, uint8_t planes)
 {
-    panel->planes = planes;
+    panel->planes = planes & 3u;
 }
 
 bool pmb_is_busy(const pmb_panel *panel)

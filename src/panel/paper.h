@@ -7,11 +7,11 @@
 
 /* What panel->state holds: the kind + 1 of a refresh that is going on, and whether the controller
  * is in deep sleep. */
-enum { PAPER_REFRESHING = 0x03, PAPER_ASLEEP = 0x10 };
+enum { PAPER_REFRESHING = 0x07, PAPER_ASLEEP = 0x10 };
 
 const PMB_FLASH pmb_paper *pmb_paper_of(const pmb_panel *panel);
 
-/* Chooses the format for the turn and the number of inks, and plans the frame: memory lines of
+/* Chooses the format for the turn, the inks and the greys, and plans the frame: memory lines of
  * bytes, eight pixels from left to right, highest bit first. Refuses what paper does not have. */
 pmb_status pmb_paper_plan(pmb_panel *panel);
 
@@ -35,5 +35,37 @@ pmb_status pmb_paper_invert(pmb_panel *panel, bool inverted);
 /* Sends the lines of one plane of a part of a canvas. */
 pmb_status pmb_paper_send(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
                           uint8_t plane, uint8_t flip);
+
+/* ---- waveforms of Pemble's own: paper_waveforms.c ---- */
+
+enum { PAPER_PHASES = 8 };
+
+/* Up to eight phases, each a level for a number of frames. Each of the four numbers that a pixel
+ * can have in both memories has its own levels, two bits a phase, the first phase highest. */
+typedef struct pmb_waveform {
+    uint8_t frames[PAPER_PHASES]; /* at 20 degrees Celsius or more; even, so that they can be
+                                     multiplied by halves */
+    uint16_t levels[4];
+    uint8_t repeats;
+} pmb_waveform;
+
+enum { PAPER_NONE, PAPER_BLACK, PAPER_WHITE, PAPER_COLOR }; /* levels */
+
+/* What this refresh is done with; NULL: the waveform in the controller's memory. */
+const PMB_FLASH pmb_waveform *pmb_paper_waveform(const pmb_panel *panel, pmb_refresh kind);
+
+/* Frames of a phase at the temperature of the panel. */
+uint8_t pmb_paper_frames(const pmb_panel *panel, const PMB_FLASH pmb_waveform *waveform,
+                         uint8_t phase);
+
+/* By what half of the usual times everything is longer at this temperature: 2 is as long. */
+uint8_t pmb_paper_halves(const pmb_panel *panel);
+
+/* Four levels of a number as a byte: those of phases 0 to 3 or 4 to 7. */
+uint8_t pmb_paper_levels(const PMB_FLASH pmb_waveform *waveform, uint8_t number, uint8_t half);
+
+/* Sends a waveform to a controller of the SSD168x family: ssd168x_waveforms.c. */
+pmb_status pmb_ssd168x_send_waveform(const pmb_panel *panel,
+                                     const PMB_FLASH pmb_waveform *waveform);
 
 #endif

@@ -2,18 +2,27 @@
 #include "pemble/controllers.h"
 #include "pemble/families.h"
 
-static const PMB_FLASH pmb_glass glasses[] = {
-    {{200, 200}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
+static const PMB_FLASH pmb_glass glass = {{200, 200}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
+
+/* Gates 20 V, sources 15 V and -15 V, common electrode -1.35 V; the last level of a pixel is kept.
+ */
+static const PMB_FLASH uint8_t own[] = {
+    2, 0x3F, 0x22, 2, 0x03, 0x17, 4, 0x04, 0x41, 0x00, 0x32, 2, 0x2C, 0x36, 0,
 };
 
-static const PMB_FLASH pmb_paper black = {.full_ms = 4000, .fast_ms = 2000, .partial_ms = 1000};
-static const PMB_FLASH pmb_paper red = {.full_ms = 25000, .inks = true};
+static const PMB_FLASH pmb_paper black = {.full_ms = 4000,
+                                          .fast_ms = 2000,
+                                          .partial_ms = 1000,
+                                          .grey_ms = 3000,
+                                          .variant = PMB_SSD1681,
+                                          .own = own};
+static const PMB_FLASH pmb_paper red = {.full_ms = 25000, .inks = 1, .variant = PMB_SSD1681};
 
 const PMB_FLASH pmb_controller pmb_ssd1681 = {
     .family = &pmb_family_ssd168x,
     .detail = &black,
     .memory = {200, 200},
-    .glasses = glasses,
+    .glasses = &glass,
     .glass_count = 1,
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
     .spi_cycle_ns = 50,
@@ -25,7 +34,7 @@ const PMB_FLASH pmb_controller pmb_ssd1681_red = {
     .family = &pmb_family_ssd168x,
     .detail = &red,
     .memory = {200, 200},
-    .glasses = glasses,
+    .glasses = &glass,
     .glass_count = 1,
     .buses = PMB_HAS_SPI | PMB_HAS_SPI3,
     .spi_cycle_ns = 50,

@@ -1,10 +1,13 @@
-/* ssd168x.c - e-paper controllers SSD1680 and SSD1681: docs/controllers/ssd1680.md. */
+/* ssd168x.c - e-paper controllers SSD1680 and its kin: docs/controllers/ssd1680.md. */
 #include "panel/paper.h"
 #include "pemble/controllers.h"
+#include "pemble/screen.h"
 
 enum {
     DRIVER_OUTPUT = 0x01,
     DEEP_SLEEP = 0x10,
+    KEEPING = 0x01, /* of deep sleep: the memory is kept, or not */
+    FORGETTING = 0x03,
     DATA_ENTRY = 0x11,
     X_UP = 0x01, /* of the data entry */
     Y_UP = 0x02,
@@ -22,13 +25,18 @@ enum {
     Y_RANGE = 0x45,
     X_COUNTER = 0x4E,
     Y_COUNTER = 0x4F,
-    RED_IS_ZERO = 0x40, /* of update control 1: the second memory does not count */
-    UPDATE_FULL = 0xF7, /* of update control 2: voltages on, waveform 1, voltages off */
-    UPDATE_LOAD = 0x91, /* load the waveform for the temperature register */
-    UPDATE_FAST = 0xC7, /* with the waveform that is loaded */
+    RED_IS_ZERO = 0x40,   /* of update control 1: the second memory does not count */
+    UPDATE_FULL = 0xF7,   /* of update control 2: voltages on, waveform 1, voltages off */
+    UPDATE_LOAD = 0x91,   /* load the waveform for the temperature register */
+    UPDATE_LOADED = 0xC7, /* with the waveform that is loaded or was sent */
     UPDATE_PARTIAL = 0xFF,
-    BORDER_FOLLOWS = 0x05,
+    BORDER_WHITE = 0x05,
+    BORDER_WHITEST = 0x07, /* white of four greys */
     BORDER_FLOATS = 0x80,
+    BORDER_WHITE_1608 = 0x01,
+    BORDER_FLOATS_1608 = 0x71,
+    SHIFTED = 0x80, /* of update control 1, second byte: the memory begins at source 8 */
+    SHIFTED_COLUMNS = 160,
     BUSY_LATE_MS = 1,
     LOAD_MS = 50
 };
@@ -48,6 +56,16 @@ static bool has_inks(const pmb_panel *panel)
     return pmb_paper_of(panel)->inks;
 }
 
+static bool is(const pmb_panel *panel, uint8_t variant)
+{
+    return pmb_paper_of(panel)->variant == variant;
+}
+
+static pmb_status send_own(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
+{
+    return list ? pmb_send_setup(panel, true, list) : PMB_OK;
+}
+
 /* The counters run as the bytes of the canvas lie: turned paper is sent in one go. */
 static pmb_status turn(const pmb_panel *panel)
 {
@@ -61,21 +79,33 @@ static pmb_status turn(const pmb_panel *panel)
     return set_one(panel, DATA_ENTRY, mode);
 }
 
+/* Columns are counted in bytes, on the SSD1677 in pixels, two bytes each. The ends of a window are
+ * the pixel at which the counter begins and the one at which it ends. */
+static pmb_status set_columns(const pmb_panel *panel, uint8_t command, pmb_rect r, bool both)
+{
+    const bool right = panel->turn & PMB_TURN_RIGHT;
+    const int16_t last = (int16_t)(r.x + r.w - 1);
+    const int16_t from = right ? last : r.x, to = right ? r.x : last;
+    const uint8_t wide[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
+    const uint8_t narrow[] = {(uint8_t)(from / 8), (uint8_t)(to / 8)};
+    if (is(panel, PMB_SSD1677))
+        return set(panel, command, wide, both ? 4 : 2);
+    return set(panel, command, narrow, both ? 2 : 1);
+}
+
 /* Opens the window at a part of the memory and puts the counters at its beginning: the ends from
  * which they run. */
 static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
 {
-    const bool right = panel->turn & PMB_TURN_RIGHT, bottom = panel->turn & PMB_TURN_BOTTOM;
-    const uint8_t left = (uint8_t)(r.x / 8), last = (uint8_t)((r.x + r.w) / 8 - 1);
+    const bool bottom = panel->turn & PMB_TURN_BOTTOM;
     const int16_t lowest = (int16_t)(r.y + r.h - 1);
     const int16_t from = bottom ? lowest : r.y, to = bottom ? r.y : lowest;
-    const uint8_t x[] = {right ? last : left, right ? left : last};
     const uint8_t y[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
-    pmb_status status = set(panel, X_RANGE, x, 2);
+    pmb_status status = set_columns(panel, X_RANGE, r, true);
     if (status == PMB_OK)
         status = set(panel, Y_RANGE, y, 4);
     if (status == PMB_OK)
-        status = set_one(panel, X_COUNTER, x[0]);
+        status = set_columns(panel, X_COUNTER, r, false);
     return status == PMB_OK ? set(panel, Y_COUNTER, y, 2) : status;
 }
 
@@ -109,16 +139,22 @@ static pmb_status set_up(pmb_panel *panel)
     if (status == PMB_OK)
         status = turn(panel);
     if (status == PMB_OK)
-        status = set_one(panel, BORDER, BORDER_FOLLOWS);
-    return status == PMB_OK ? set_one(panel, TEMPERATURE_SENSOR, 0x80) : status;
+        status = send_own(panel, pmb_paper_of(panel)->setup);
+    if (status == PMB_OK && !is(panel, PMB_SSD1608))
+        status = set_one(panel, TEMPERATURE_SENSOR, 0x80);
+    return status;
 }
 
 static pmb_status start(pmb_panel *panel)
 {
     pmb_status status = set_up(panel);
+    if (panel->kept)
+        return status;
     if (status == PMB_OK)
         status = fill_memory(panel, WRITE_BLACK, 0xFF);
-    return status == PMB_OK ? fill_memory(panel, WRITE_RED, has_inks(panel) ? 0x00 : 0xFF) : status;
+    if (status == PMB_OK && !is(panel, PMB_SSD1608))
+        status = fill_memory(panel, WRITE_RED, has_inks(panel) ? 0x00 : 0xFF);
+    return status;
 }
 
 static pmb_status write_plane(pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
@@ -141,15 +177,18 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     const pmb_rect area = *where;
     const uint8_t flip = panel->inverted ? 0xFF : 0x00;
     pmb_status status = pmb_paper_ready(panel);
-    if (has_inks(panel)) {
+    if (panel->format->planes == 2) {
+        /* Greys are exchanged by inverting both bits, inks by the first. */
         if (status == PMB_OK)
             status = write_plane(panel, held, area, WRITE_BLACK, 0, flip);
-        return status == PMB_OK ? write_plane(panel, held, area, WRITE_RED, 1, 0) : status;
+        return status == PMB_OK
+                   ? write_plane(panel, held, area, WRITE_RED, 1, has_inks(panel) ? 0 : flip)
+                   : status;
     }
     /* Some panels exchange both memories after a partial refresh, so what is shown goes to both. */
     if (status == PMB_OK)
         status = write_plane(panel, held, area, WRITE_BLACK, 0, flip);
-    if (status == PMB_OK && panel->planes & PMB_PLANE_SHOWN)
+    if (status == PMB_OK && panel->planes & PMB_PLANE_SHOWN && !is(panel, PMB_SSD1608))
         status = write_plane(panel, held, area, WRITE_RED, 0, flip);
     return status;
 }
@@ -175,23 +214,46 @@ static pmb_status load_fast_waveform(pmb_panel *panel)
     return status == PMB_OK ? pmb_paper_ready(panel) : status;
 }
 
-static pmb_status refresh(pmb_panel *panel, pmb_refresh kind)
+/* White, but in a partial refresh, which would drive it for nothing. */
+static pmb_status set_border(const pmb_panel *panel, pmb_refresh kind)
 {
+    const bool floats = kind == PMB_REFRESH_PARTIAL;
+    if (is(panel, PMB_SSD1608))
+        return set_one(panel, BORDER, floats ? BORDER_FLOATS_1608 : BORDER_WHITE_1608);
+    return set_one(panel, BORDER,
+                   floats                      ? BORDER_FLOATS
+                   : kind == PMB_REFRESH_GREYS ? BORDER_WHITEST
+                                               : BORDER_WHITE);
+}
+
+/* Which memories count, and where the first column is. */
+static pmb_status set_update(const pmb_panel *panel, bool both)
+{
+    const bool shifted = is(panel, PMB_SSD1680) && panel->config->size.w <= SHIFTED_COLUMNS;
+    const uint8_t control[] = {both ? 0x00 : RED_IS_ZERO, shifted ? SHIFTED : 0x00};
+    return is(panel, PMB_SSD1608) ? PMB_OK : set(panel, UPDATE_CONTROL_1, control, sizeof control);
+}
+
+static pmb_status refresh(pmb_panel *panel, pmb_refresh kind, const pmb_rect *area)
+{
+    (void)area; /* always all of it */
     if (!pmb_paper_can(panel, kind))
         return PMB_ERR_UNSUPPORTED;
-    const bool partial = kind == PMB_REFRESH_PARTIAL;
-    const uint8_t control[] = {has_inks(panel) || partial ? 0x00 : RED_IS_ZERO,
-                               pmb_paper_of(panel)->variant};
-    static const PMB_FLASH uint8_t updates[] = {UPDATE_FULL, UPDATE_FAST, UPDATE_PARTIAL};
+    static const PMB_FLASH uint8_t updates[] = {UPDATE_FULL, UPDATE_LOADED, UPDATE_PARTIAL};
+    const PMB_FLASH pmb_waveform *own = pmb_paper_waveform(panel, kind);
     pmb_status status = pmb_paper_ready(panel);
-    if (status == PMB_OK && kind == PMB_REFRESH_FAST)
+    if (status == PMB_OK && own)
+        status = send_own(panel, pmb_paper_of(panel)->own);
+    if (status == PMB_OK && own)
+        status = pmb_ssd168x_send_waveform(panel, own);
+    else if (status == PMB_OK && kind == PMB_REFRESH_FAST)
         status = load_fast_waveform(panel);
     if (status == PMB_OK)
-        status = set_one(panel, BORDER, partial ? BORDER_FLOATS : BORDER_FOLLOWS);
+        status = set_border(panel, kind);
     if (status == PMB_OK)
-        status = set(panel, UPDATE_CONTROL_1, control, sizeof control);
+        status = set_update(panel, has_inks(panel) || own || kind == PMB_REFRESH_PARTIAL);
     if (status == PMB_OK)
-        status = activate(panel, updates[kind]);
+        status = activate(panel, own ? UPDATE_LOADED : updates[kind]);
     if (status == PMB_OK)
         panel->state |= (uint8_t)(kind + 1);
     return status;
@@ -204,13 +266,16 @@ static pmb_status show(pmb_panel *panel, bool on)
         if (!(panel->state & PAPER_ASLEEP))
             return PMB_OK;
         pmb_reset(panel);
-        return set_up(panel);
+        if (!panel->forgets)
+            return set_up(panel);
+        panel->lost = true;
+        return start(panel);
     }
     if (panel->config->reset == PMB_PIN_NONE)
         return PMB_ERR_UNSUPPORTED;
     pmb_status status = pmb_paper_ready(panel);
     if (status == PMB_OK)
-        status = set_one(panel, DEEP_SLEEP, 0x01); /* the memory is kept */
+        status = set_one(panel, DEEP_SLEEP, panel->forgets ? FORGETTING : KEEPING);
     if (status == PMB_OK)
         panel->state |= PAPER_ASLEEP;
     return status;
@@ -225,6 +290,7 @@ const PMB_FLASH pmb_family pmb_family_ssd168x = {
     .show = show,
     .turn = PMB_NO_TURN ? NULL : turn,
     .refresh = refresh,
+    .present = pmb_paper_present,
     .wait = pmb_paper_wait,
     .busy_is_high = true,
     .light = true,

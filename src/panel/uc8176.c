@@ -4,9 +4,24 @@
 
 static const PMB_FLASH pmb_glass glass = {{400, 300}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
 
-static const PMB_FLASH pmb_paper black = {
-    .full_ms = 6000, .fast_ms = 2000, .partial_ms = 1000, .variant = PMB_UC8176};
-static const PMB_FLASH pmb_paper red = {.full_ms = 25000, .inks = true, .variant = PMB_UC8176};
+static const PMB_FLASH uint8_t setup[] = {4, 0x06, 0x17, 0x17, 0x17, 0}; /* soft start 10 ms each */
+
+/* For waveforms of Pemble's own: 11 V and -11 V, 4.2 V, 50 frames a second, common electrode -1.0
+ * V. */
+static const PMB_FLASH uint8_t own[] = {
+    6, 0x01, 0x03, 0x00, 0x2B, 0x2B, 0x09, 2, 0x30, 0x3C, 2, 0x82, 0x12, 0,
+};
+
+static const PMB_FLASH pmb_paper black = {.full_ms = 6000,
+                                          .fast_ms = 2000,
+                                          .partial_ms = 1000,
+                                          .grey_ms = 3000,
+                                          .variant = PMB_UC8176,
+                                          .flags = PMB_OWN_FAST,
+                                          .setup = setup,
+                                          .own = own};
+static const PMB_FLASH pmb_paper red = {
+    .full_ms = 25000, .inks = 1, .variant = PMB_UC8176, .setup = setup};
 
 const PMB_FLASH pmb_controller pmb_uc8176 = {
     .family = &pmb_family_uc81xx,

@@ -48,8 +48,7 @@ static pmb_status send_patch(pmb_patches *p, const pmb_patch *patch)
                            (int16_t)(band.y + patch->top * panel->row_unit),
                            (int16_t)((patch->end - patch->first) * panel->column_unit),
                            (int16_t)((patch->bottom - patch->top) * panel->row_unit)};
-    screen->sent = true;
-    return pmb_panel_write(screen->panel, &screen->canvas, area);
+    return pmb_send_part_of_band(screen, &area);
 }
 
 /* The run that has ended: to the patch that ends above it, or as a new one. */

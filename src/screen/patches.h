@@ -30,4 +30,11 @@ pmb_status pmb_patches_add(pmb_patches *p, pmb_patch one);
 /* Says that all later changes begin at or below a line. Sends the patches that cannot grow then. */
 pmb_status pmb_patches_close(pmb_patches *p, uint16_t line);
 
+/* Sends what changed in a part of the frame (NULL: all of it): of what is painted, band after band,
+ * or (no paint) of the whole buffer. */
+pmb_status pmb_send_all(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part);
+
+/* Sends a part of the band, and notes that it was sent: screen.c. */
+pmb_status pmb_send_part_of_band(pmb_screen *screen, const pmb_rect *part);
+
 #endif

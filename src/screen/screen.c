@@ -3,12 +3,12 @@
 #include "pemble/screen.h"
 #include "pemble/shape.h"
 #include "canvas/cut.h"
+#include "canvas/damage.h"
 #include "geometry/limits.h"
 #include "panel/write.h"
+#include "screen/patches.h"
 #include "screen/tiles.h"
 #include "pemble/families.h"
-
-enum { LONGEST_PARTIAL_MS = 10000, USUAL_FULL_EVERY = 8 };
 
 static size_t bytes_of(const pmb_panel *panel, int16_t rows)
 {
@@ -79,12 +79,21 @@ static void begin_band(pmb_screen *screen)
     c->clip = pmb_rect_common(screen->area, whole_screen(screen));
 }
 
-/* Sends what was painted in the band that the buffer holds. */
-static pmb_status send_band(pmb_screen *screen)
+pmb_status pmb_send_part_of_band(pmb_screen *screen, const pmb_rect *part)
 {
     if (!PMB_PLAIN_PANELS)
         screen->sent = true;
-    return pmb_write_part(screen->panel, &screen->canvas, &screen->area);
+#if !PMB_PLAIN_PANELS && !PMB_NO_DAMAGE
+    if (is_paper(screen) && !pmb_screen_canvas(screen) && !screen->unfinished)
+        pmb_damage_add(&screen->damage, part);
+#endif
+    return pmb_write_part(screen->panel, &screen->canvas, part);
+}
+
+/* Sends what was painted in the band that the buffer holds. */
+static pmb_status send_band(pmb_screen *screen)
+{
+    return pmb_send_part_of_band(screen, &screen->area);
 }
 
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
@@ -141,7 +150,7 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 
 void pmb_screen_forget(pmb_screen *screen)
 {
-    screen->refreshed = screen->mirrored = screen->painted = false;
+    screen->refreshed = screen->mirrored = screen->painted = screen->unfinished = false;
 #if !PMB_NO_TILES
     if (!screen->tiles)
         return;
@@ -164,9 +173,7 @@ static void move_band(pmb_screen *screen, int16_t y, int16_t left)
     }
 }
 
-/* Sends what changed in a part of the frame (NULL: all of it): of what is painted, band after band,
- * or (no paint) of the whole buffer. */
-static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
+pmb_status pmb_send_all(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
     const int16_t rows = screen->band_rows;
     int16_t y = screen->panel->frame.y, left = screen->panel->frame.h;
@@ -185,53 +192,8 @@ static pmb_status send_all(pmb_screen *screen, pmb_paint paint, void *scene, con
     return status;
 }
 
-/* What the next refresh of e-paper has to be. The first one is full: nobody knows what the paper
- * shows. */
-static pmb_refresh next_refresh(const pmb_screen *screen)
-{
-    const PMB_FLASH pmb_panel_config *config = screen->panel->config;
-    const uint8_t every = config->full_every ? config->full_every : USUAL_FULL_EVERY;
-    if (!screen->refreshed || (every != PMB_FULL_NEVER && screen->since_full >= every))
-        return PMB_REFRESH_FULL;
-    return config->refresh;
-}
-
-/*
- * Sends and refreshes. For a partial refresh the controller needs what the paper shows as well as
- * what it shall show, so what changed goes to one memory before it and to the other one after it:
- * the scene is painted twice, and the tiles are remembered the second time.
- */
-static pmb_status send_to_paper(pmb_screen *screen, pmb_paint paint, void *scene)
-{
-    pmb_panel *panel = screen->panel;
-    const pmb_refresh kind = next_refresh(screen);
-    const bool twice = kind == PMB_REFRESH_PARTIAL;
-    pmb_panel_write_to(panel, twice ? PMB_PLANE_NEXT : PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
-    screen->keep_known = !twice;
-    pmb_status status = send_all(screen, paint, scene, NULL);
-    if (status == PMB_OK && screen->sent) {
-        status = pmb_panel_refresh(panel, kind);
-        if (status == PMB_OK && twice) {
-            status = pmb_panel_wait(panel, LONGEST_PARTIAL_MS);
-            pmb_panel_write_to(panel, PMB_PLANE_SHOWN);
-            screen->keep_known = true;
-            if (status == PMB_OK)
-                status = send_all(screen, paint, scene, NULL);
-        }
-        screen->refreshed = status == PMB_OK;
-        if (kind == PMB_REFRESH_FULL)
-            screen->since_full = 0;
-        else if (screen->since_full < UINT8_MAX)
-            screen->since_full++;
-    }
-    pmb_panel_write_to(panel, PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
-    screen->keep_known = true;
-    return status;
-}
-
 static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
-    const bool paper = is_paper(screen);
     pmb_status status = PMB_OK;
     if (!PMB_PLAIN_PANELS && screen->panel->lost) {
         pmb_screen_forget(screen);
@@ -245,10 +207,10 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
     pmb_damage *const noted = screen->canvas.damage;
     screen->canvas.damage = NULL; /* what is painted is sent now */
 #endif
-    if (paper)
-        status = send_to_paper(screen, paint, scene);
+    if (!PMB_PLAIN_PANELS && screen->panel->family->present)
+        status = screen->panel->family->present(screen, paint, scene, part);
     else
-        status = send_all(screen, paint, scene, part);
+        status = pmb_send_all(screen, paint, scene, part);
     if (!PMB_PLAIN_PANELS) {
         const pmb_status settled = pmb_panel_settle(screen->panel);
         status = status == PMB_OK ? settled : status;
@@ -258,7 +220,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
         pmb_screen_forget(screen);
 #if !PMB_NO_DAMAGE
     screen->canvas.damage = noted;
-    if (!part)
+    if (!part && noted)
         screen->damage.count = 0;
 #endif
     return status;
@@ -283,10 +245,10 @@ static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
     return pmb_rect_common(tiles, frame);
 }
 
-/* On paper a part of a refresh is not known; and until all was painted once nothing is. */
+/* Until all was painted once nothing is known. */
 static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)
 {
-    if (!screen->painted || is_paper(screen))
+    if (!screen->painted)
         return send(screen, paint, scene, NULL);
     const pmb_rect tiles = whole_tiles(screen, area);
     if (pmb_rect_is_empty(tiles))

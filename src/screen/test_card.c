@@ -13,7 +13,9 @@ static pmb_test_card_kind kind_of(const pmb_panel *panel)
 {
     const PMB_FLASH pmb_format *format = panel->format;
     if (format->planes == 2)
-        return PMB_TEST_CARD_INK;
+        return format->kind == PMB_PLANES_GREY   ? PMB_TEST_CARD_GREY
+               : format->kind == PMB_PLANES_FOUR ? PMB_TEST_CARD_FOUR_INKS
+                                                 : PMB_TEST_CARD_INK;
     if (format->bytes_per_pixel == 2 || panel->config->palette)
         return PMB_TEST_CARD_COLOR;
     return format->one_bit ? PMB_TEST_CARD_ONE_BIT : PMB_TEST_CARD_GREY;
@@ -77,7 +79,10 @@ static void draw_bars(pmb_canvas *c, const pmb_test_card *card, int32_t left, in
     static const struct {
         pmb_color color, ink;
         const char *initial;
-    } bars[] = {{PMB_RED, PMB_WHITE, "R"}, {PMB_GREEN, PMB_BLACK, "G"}, {PMB_BLUE, PMB_WHITE, "B"}};
+    } bars[] = {{PMB_GREEN, PMB_BLACK, "G"},
+                {PMB_BLUE, PMB_WHITE, "B"},
+                {PMB_RED, PMB_WHITE, "R"},
+                {PMB_YELLOW, PMB_BLACK, "Y"}};
     const int32_t scale = height >= 20 ? 2 : 1;
     if (card->kind == PMB_TEST_CARD_GREY) {
         for (int32_t i = 0; i < 16; i++) {
@@ -88,13 +93,17 @@ static void draw_bars(pmb_canvas *c, const pmb_test_card *card, int32_t left, in
         }
         return;
     }
-    const int32_t count = card->kind == PMB_TEST_CARD_INK ? 1 : 3;
+    /* A colour panel has red, green and blue; paper red, or red and yellow. */
+    static const uint8_t orders[][3] = {{2, 0, 1}, {2, 3, 0}};
+    const bool color = card->kind == PMB_TEST_CARD_COLOR;
+    const int32_t count = color ? 3 : card->kind == PMB_TEST_CARD_INK ? 1 : 2;
     for (int32_t i = 0; i < count; i++) {
         const int32_t x = left + (right - left) * i / count;
         const int32_t end = left + (right - left) * (i + 1) / count;
-        pmb_rect_fill(c, pmb_rect_of(x, top, end - x - (i + 1 < count), height), bars[i].color);
-        draw_text(c, (x + end) / 2, top + (height + 7 * scale) / 2, scale, bars[i].ink,
-                  bars[i].initial);
+        const uint8_t which = orders[color ? 0 : 1][i];
+        pmb_rect_fill(c, pmb_rect_of(x, top, end - x - (i + 1 < count), height), bars[which].color);
+        draw_text(c, (x + end) / 2, top + (height + 7 * scale) / 2, scale, bars[which].ink,
+                  bars[which].initial);
     }
 }
 

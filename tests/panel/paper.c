@@ -177,7 +177,7 @@ static void three_colours_have_no_partial_refresh(void **state)
     config.refresh = PMB_REFRESH_FULL;
     rig_open(&rig, &config, 0, false);
     assert_int_equal(pmb_panel_refresh(&rig.panel, PMB_REFRESH_FAST), PMB_ERR_UNSUPPORTED);
-    assert_int_equal(pmb_panel_refresh(&rig.panel, (pmb_refresh)3), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_panel_refresh(&rig.panel, (pmb_refresh)4), PMB_ERR_ARGUMENT);
     rig_close(&rig);
 }
 

@@ -171,7 +171,7 @@ static void transparent_pixels_are_left_alone(void **state)
             image.rgba[4 * i] = image.rgba[4 * i + 1] = image.rgba[4 * i + 2] = i % 3 ? 255 : 0;
             image.rgba[4 * i + 3] = i % 7 < 3 ? 20 : 255;
         }
-        assert_true(pixels_reduce(&p, &image, kinds[k], DITHER_NONE));
+        assert_true(pixels_reduce(&p, &image, kinds[k], FEW_NONE, DITHER_NONE));
         assert_true(p.transparent);
         struct block block = encode(&p);
         const pmb_picture picture = picture_of(&block);
@@ -433,7 +433,7 @@ static void load(struct film_of_file *film, const char *name, pmb_pixels kind,
         fail_msg("%s: %s", path, why);
     for (; film->count < film->images.count; film->count++)
         assert_true(pixels_reduce(&film->frames[film->count], &film->images.frames[film->count],
-                                  kind, dithering));
+                                  kind, FEW_NONE, dithering));
 }
 
 static size_t packed(const struct film_of_file *film)

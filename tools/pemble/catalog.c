@@ -7,7 +7,7 @@
 
 static const char oled[] = "1 bit, white on black", lcd[] = "1 bit, dark on light",
                   grey[] = "16 greys", color[] = "65536 colours", paper[] = "black, white",
-                  red[] = "black, white, red";
+                  red[] = "black, white, red", four[] = "black, white, yellow, red";
 
 static const struct known_controller controllers[] = {
     {"ssd1306", "SSD1306", "pmb_ssd1306", &pmb_ssd1306, oled},
@@ -43,15 +43,31 @@ static const struct known_controller controllers[] = {
     {"ili9486", "ILI9486", "pmb_ili9486", &pmb_ili9486, color},
     {"st7796s", "ST7796S", "pmb_st7796s", &pmb_st7796s, color},
     {"hx8357d", "HX8357D", "pmb_hx8357d", &pmb_hx8357d, color},
+    {"ssd1608", "SSD1608", "pmb_ssd1608", &pmb_ssd1608, paper},
+    {"ssd1619", "SSD1619", "pmb_ssd1619", &pmb_ssd1619, paper},
+    {"ssd1619-red", "SSD1619, red", "pmb_ssd1619_red", &pmb_ssd1619_red, red},
+    {"ssd1675", "SSD1675", "pmb_ssd1675", &pmb_ssd1675, paper},
+    {"ssd1677", "SSD1677", "pmb_ssd1677", &pmb_ssd1677, paper},
     {"ssd1680", "SSD1680", "pmb_ssd1680", &pmb_ssd1680, paper},
     {"ssd1680-red", "SSD1680, red", "pmb_ssd1680_red", &pmb_ssd1680_red, red},
     {"ssd1681", "SSD1681", "pmb_ssd1681", &pmb_ssd1681, paper},
     {"ssd1681-red", "SSD1681, red", "pmb_ssd1681_red", &pmb_ssd1681_red, red},
+    {"ssd1683", "SSD1683", "pmb_ssd1683", &pmb_ssd1683, paper},
+    {"ssd1683-red", "SSD1683, red", "pmb_ssd1683_red", &pmb_ssd1683_red, red},
     {"uc8151", "UC8151", "pmb_uc8151", &pmb_uc8151, paper},
+    {"uc8151-bare", "UC8151, bare", "pmb_uc8151_bare", &pmb_uc8151_bare, paper},
     {"uc8151-red", "UC8151, red", "pmb_uc8151_red", &pmb_uc8151_red, red},
     {"uc8176", "UC8176", "pmb_uc8176", &pmb_uc8176, paper},
     {"uc8176-red", "UC8176, red", "pmb_uc8176_red", &pmb_uc8176_red, red},
+    {"uc8179", "UC8179", "pmb_uc8179", &pmb_uc8179, paper},
+    {"uc8179-red", "UC8179, red", "pmb_uc8179_red", &pmb_uc8179_red, red},
     {"il91874", "IL91874, red", "pmb_il91874", &pmb_il91874, red},
+    {"il91874-bare", "IL91874, bare", "pmb_il91874_bare", &pmb_il91874_bare, paper},
+    {"il91874-red-bare", "IL91874, red, bare", "pmb_il91874_red_bare", &pmb_il91874_red_bare, red},
+    {"jd79660", "JD79660", "pmb_jd79660", &pmb_jd79660, four},
+    {"jd79661", "JD79661", "pmb_jd79661", &pmb_jd79661, four},
+    {"jd79667", "JD79667", "pmb_jd79667", &pmb_jd79667, four},
+    {"jd79668", "JD79668", "pmb_jd79668", &pmb_jd79668, four},
 };
 enum { CONTROLLERS = sizeof controllers / sizeof controllers[0] };
 
@@ -162,13 +178,35 @@ static const struct known_module modules[] = {
      NULL},
     {"paper-1.54", "ssd1681", "size=200x200 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
      "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-1.54-1608", "ssd1608", "size=200x200 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
+     "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-1.54-bwr", "ssd1681-red", "size=200x200 type=spi", "3.3",
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-1.54-bwry", "jd79660", "size=200x200 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
+     "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-2.13", "ssd1680", "size=122x250 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.13-1675", "ssd1675", "size=122x250 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.13-uc", "uc8151-bare", "size=104x212 type=spi rotate=90", "3.3",
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-2.13-bwr", "ssd1680-red", "size=122x250 type=spi rotate=90", "3.3",
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.13-bwry", "jd79661", "size=122x250 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.66", "ssd1680", "size=152x296 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.66-uc", "uc8151", "size=152x296 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.66-bwry", "jd79661", "size=184x360 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.7", "il91874-bare", "size=176x264 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.7-ssd", "ssd1680", "size=176x264 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-2.7-bwr", "il91874", "size=176x264 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.7-bwr-b", "il91874-red-bare", "size=176x264 type=spi rotate=90", "3.3",
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-2.9", "ssd1680", "size=128x296 type=spi rotate=90", "3.3",
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
@@ -176,9 +214,31 @@ static const struct known_module modules[] = {
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-2.9-bwr", "uc8151-red", "size=128x296 type=spi rotate=90", "3.3",
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-2.9-bwry", "jd79667", "size=168x384 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-3.0-bwry", "jd79667", "size=168x400 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-3.7", "ssd1677", "size=280x480 type=spi rotate=90", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-4.2", "uc8176", "size=400x300 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
      "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-4.2-ssd", "ssd1683", "size=400x300 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
+     "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-4.2-1619", "ssd1619", "size=400x300 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
+     "VCC GND DIN CLK CS DC RST BUSY"},
     {"paper-4.2-bwr", "uc8176-red", "size=400x300 type=spi", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-4.2-bwr-ssd", "ssd1619-red", "size=400x300 type=spi", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-4.2-bwry", "jd79668", "size=400x300 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
+     "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-5.83", "uc8179", "size=648x480 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
+     "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-5.83-bwr", "uc8179-red", "size=648x480 type=spi", "3.3",
+     "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-7.5", "uc8179", "size=800x480 type=spi", "3.3", "BUSY RST DC CS CLK DIN GND VCC",
+     "VCC GND DIN CLK CS DC RST BUSY"},
+    {"paper-7.5-bwr", "uc8179-red", "size=800x480 type=spi", "3.3",
      "BUSY RST DC CS CLK DIN GND VCC", "VCC GND DIN CLK CS DC RST BUSY"},
 };
 enum { MODULES = sizeof modules / sizeof modules[0] };
@@ -210,7 +270,7 @@ static void add_word(char *list, size_t size, const char *word)
 
 const char *controller_names(void)
 {
-    static char names[CONTROLLERS * 14];
+    static char names[CONTROLLERS * 18];
     if (!*names)
         for (int i = 0; i < CONTROLLERS; i++)
             add_word(names, sizeof names, controllers[i].name);

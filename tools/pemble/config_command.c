@@ -87,7 +87,7 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     static const char *const rotations[] = {"0", "90", "180", "270"};
     static const char *const layouts[] = {"USUAL", "SEQUENTIAL", "ALTERNATIVE",
                                           "SEQUENTIAL_SWAPPED", "ALTERNATIVE_SWAPPED"};
-    static const char *const refreshes[] = {"FULL", "FAST", "PARTIAL"};
+    static const char *const refreshes[] = {"FULL", "FAST", "PARTIAL", "GREYS"};
     const pmb_panel_config *c = &panel->config;
     char name[64];
     variable_name(setup, panel, name, sizeof name);

@@ -170,7 +170,7 @@ static bool read_booster(struct reading *r)
 
 static bool read_refresh(struct reading *r)
 {
-    static const char *const words[] = {"full", "fast", "partial", NULL};
+    static const char *const words[] = {"full", "fast", "partial", "greys", NULL};
     const int which = choice(r->value, words);
     r->panel->config.refresh = (pmb_refresh)which;
     return which >= 0;
@@ -384,7 +384,7 @@ static const struct key keys[] = {
     {"panel", "temperature", read_temperature, "0 to 3, the coefficient"},
     {"panel", "resistors", read_resistors, "0 to 7, the ratio"},
     {"panel", "booster", read_booster, "0 to 3"},
-    {"panel", "refresh", read_refresh, "full, fast or partial"},
+    {"panel", "refresh", read_refresh, "full, fast, partial or greys"},
     {"panel", "full-every", read_full_every, "never, or 1 to 254 refreshes"},
     {"panel", "address", read_address, "0x08 to 0x77, the 7-bit form"},
     {"panel", "backlight", read_pin, NULL},

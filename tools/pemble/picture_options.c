@@ -32,14 +32,17 @@ static int choose(const char *option, const char *given, const struct word *word
 
 static bool read_format(struct picture_target *t, const char *format)
 {
-    static const struct word words[] = {{"one-bit", PMB_PIXELS_ONE_BIT},
-                                        {"ink", PMB_PIXELS_INK},
-                                        {"grey", PMB_PIXELS_GREY},
-                                        {"colour", PMB_PIXELS_COLOR}};
+    enum { FOUR_GREYS = 100, FOUR_INKS };
+    static const struct word words[] = {
+        {"one-bit", PMB_PIXELS_ONE_BIT}, {"ink", PMB_PIXELS_INK},    {"grey", PMB_PIXELS_GREY},
+        {"colour", PMB_PIXELS_COLOR},    {"four-greys", FOUR_GREYS}, {"four-inks", FOUR_INKS}};
     if (!format)
         return true;
-    const int value = choose("--format", format, words, 4);
-    t->kind = (pmb_pixels)value;
+    const int value = choose("--format", format, words, 6);
+    t->few = value == FOUR_GREYS ? FEW_GREYS : value == FOUR_INKS ? FEW_INKS : FEW_NONE;
+    t->kind = value == FOUR_GREYS  ? PMB_PIXELS_GREY
+              : value == FOUR_INKS ? PMB_PIXELS_COLOR
+                                   : (pmb_pixels)value;
     return value >= 0;
 }
 
@@ -87,13 +90,19 @@ static bool read_ways(struct picture_target *t, const struct picture_words *w)
 }
 
 /* What the pixels of a canvas in a format are. */
-static pmb_pixels pixels_of(const pmb_format *format)
+static void pixels_of(struct picture_target *t, const pmb_format *format)
 {
-    if (format->planes == 2)
-        return PMB_PIXELS_INK;
-    if (format->one_bit)
-        return PMB_PIXELS_ONE_BIT;
-    return format->bytes_per_pixel == 2 ? PMB_PIXELS_COLOR : PMB_PIXELS_GREY;
+    if (format->planes == 2 && format->kind != PMB_PLANES_INK) {
+        const bool greys = format->kind == PMB_PLANES_GREY;
+        t->few = greys ? FEW_GREYS : FEW_INKS;
+        t->kind = greys ? PMB_PIXELS_GREY : PMB_PIXELS_COLOR;
+    } else if (format->planes == 2) {
+        t->kind = PMB_PIXELS_INK;
+    } else if (format->one_bit) {
+        t->kind = PMB_PIXELS_ONE_BIT;
+    } else {
+        t->kind = format->bytes_per_pixel == 2 ? PMB_PIXELS_COLOR : PMB_PIXELS_GREY;
+    }
 }
 
 int picture_target_read(struct picture_target *t, const struct picture_words *words)
@@ -112,7 +121,7 @@ int picture_target_read(struct picture_target *t, const struct picture_words *wo
         if (status != DONE)
             return status;
         t->size = t->stage.acts[0].panel.size;
-        t->kind = pixels_of(t->stage.acts[0].panel.format);
+        pixels_of(t, t->stage.acts[0].panel.format);
     } else if (!words->format) {
         complain("--for or --format is missing: what pixels shall it have?");
         return BAD_USE;
@@ -159,7 +168,7 @@ bool picture_target_apply(const struct picture_target *t, const struct raster *i
         return false;
     }
     raster_adjust(&fitted, t->brightness, t->contrast, t->invert);
-    const bool good = pixels_reduce(pixels, &fitted, t->kind, t->dithering);
+    const bool good = pixels_reduce(pixels, &fitted, t->kind, t->few, t->dithering);
     raster_free(&fitted);
     if (!good)
         complain("there is not enough memory");

@@ -17,35 +17,40 @@ struct picture_words {
     int brightness, contrast, threshold, invert;
 };
 
-#define PICTURE_OPTIONS(w)                                                                          \
-    {"output", 'o', POPT_ARG_STRING, &(w).output, 0, "the asset to write; needed", "FILE"},         \
-        {"for",      '\0', POPT_ARG_STRING,                                                         \
-         &(w).panel, 0,    "take size and pixels from this configuration",                          \
-         "CONFIG"},                                                                                 \
-        {"format",    '\0', POPT_ARG_STRING,                                                        \
-         &(w).format, 0,    "pixels: one-bit, ink, grey or colour; that of the panel if not given", \
-         "F"},                                                                                      \
-        {"size",    's', POPT_ARG_STRING,                                                           \
-         &(w).size, 0,   "as large as fits in this; if not given, no larger than the panel",        \
-         "WxH"},                                                                                    \
-        {"fit", '\0', POPT_ARG_STRING, &(w).fit, 0, "whole (the default), fill, crop or exact",     \
-         "HOW"},                                                                                    \
-        {"dither",    '\0', POPT_ARG_STRING,                                                        \
-         &(w).dither, 0,    "diffusion (the default), ordered or none",                             \
-         "HOW"},                                                                                    \
-        {"threshold",                                                                               \
-         '\0',                                                                                      \
-         POPT_ARG_INT,                                                                              \
-         &(w).threshold,                                                                            \
-         0,                                                                                         \
-         "the least brightness that is light, 1 to 255, without dithering",                         \
-         "N"},                                                                                      \
-        {"brightness", '\0', POPT_ARG_INT, &(w).brightness, 0, "-100 to 100", "N"},                 \
-        {"contrast", '\0', POPT_ARG_INT, &(w).contrast, 0, "-100 to 100", "N"},                     \
-        {"invert", '\0', POPT_ARG_NONE, &(w).invert, 0, "exchange dark and light", NULL},           \
-    {                                                                                               \
-        "preview", '\0', POPT_ARG_STRING, &(w).preview, 0,                                          \
-            "draw it as it looks on the panel, simulated", "OUT.png"                                \
+#define PICTURE_OPTIONS(w)                                                                         \
+    {"output", 'o', POPT_ARG_STRING, &(w).output, 0, "the asset to write; needed", "FILE"},        \
+        {"for",      '\0', POPT_ARG_STRING,                                                        \
+         &(w).panel, 0,    "take size and pixels from this configuration",                         \
+         "CONFIG"},                                                                                \
+        {"format",                                                                                 \
+         '\0',                                                                                     \
+         POPT_ARG_STRING,                                                                          \
+         &(w).format,                                                                              \
+         0,                                                                                        \
+         "pixels: one-bit, ink, grey, colour, four-greys or four-inks; that of the panel if not "  \
+         "given",                                                                                  \
+         "F"},                                                                                     \
+        {"size",    's', POPT_ARG_STRING,                                                          \
+         &(w).size, 0,   "as large as fits in this; if not given, no larger than the panel",       \
+         "WxH"},                                                                                   \
+        {"fit", '\0', POPT_ARG_STRING, &(w).fit, 0, "whole (the default), fill, crop or exact",    \
+         "HOW"},                                                                                   \
+        {"dither",    '\0', POPT_ARG_STRING,                                                       \
+         &(w).dither, 0,    "diffusion (the default), ordered or none",                            \
+         "HOW"},                                                                                   \
+        {"threshold",                                                                              \
+         '\0',                                                                                     \
+         POPT_ARG_INT,                                                                             \
+         &(w).threshold,                                                                           \
+         0,                                                                                        \
+         "the least brightness that is light, 1 to 255, without dithering",                        \
+         "N"},                                                                                     \
+        {"brightness", '\0', POPT_ARG_INT, &(w).brightness, 0, "-100 to 100", "N"},                \
+        {"contrast", '\0', POPT_ARG_INT, &(w).contrast, 0, "-100 to 100", "N"},                    \
+        {"invert", '\0', POPT_ARG_NONE, &(w).invert, 0, "exchange dark and light", NULL},          \
+    {                                                                                              \
+        "preview", '\0', POPT_ARG_STRING, &(w).preview, 0,                                         \
+            "draw it as it looks on the panel, simulated", "OUT.png"                               \
     }
 
 /* What they mean. */
@@ -54,6 +59,7 @@ struct picture_target {
     pmb_size size;   /* 0, 0: that of the image */
     bool size_given; /* on the command line, not by the panel */
     enum fitting fitting;
+    enum few few;
     enum dithering dithering;
     int brightness, contrast;
     bool invert;

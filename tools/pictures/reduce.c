@@ -34,10 +34,29 @@ static int distance(const int a[3], const int b[3])
     return sum;
 }
 
-/* The nearest colour of the kind. */
-static struct shown nearest(pmb_pixels kind, const int rgb[3])
+static struct shown nearest_of(const struct shown *inks, int count, const int rgb[3])
+{
+    int best = 0;
+    for (int i = 1; i < count; i++)
+        if (distance(rgb, inks[i].rgb) < distance(rgb, inks[best].rgb))
+            best = i;
+    return inks[best];
+}
+
+/* The nearest colour of the kind. Inks are as paper shows them, not as a screen would. */
+static struct shown nearest(pmb_pixels kind, enum few few, const int rgb[3])
 {
     static const struct shown inks[] = {{{0, 0, 0}, 0}, {{255, 255, 255}, 1}, {{208, 32, 24}, 2}};
+    static const struct shown four[] = {{{0, 0, 0}, PMB_BLACK},
+                                        {{255, 255, 255}, PMB_WHITE},
+                                        {{222, 182, 40}, PMB_YELLOW},
+                                        {{208, 32, 24}, PMB_RED}};
+    if (few == FEW_INKS)
+        return nearest_of(four, 4, rgb);
+    if (few == FEW_GREYS) {
+        const int level = limited((luma_of(rgb) * 3 + 127) / 255, 3);
+        return grey(level, 3, (uint16_t)(5 * level));
+    }
     if (kind == PMB_PIXELS_ONE_BIT) {
         const int light = luma_of(rgb) >= 128;
         return grey(light, 1, (uint16_t)light);
@@ -46,13 +65,8 @@ static struct shown nearest(pmb_pixels kind, const int rgb[3])
         const int level = limited((luma_of(rgb) * 15 + 127) / 255, 15);
         return grey(level, 15, (uint16_t)level);
     }
-    if (kind == PMB_PIXELS_INK) {
-        int best = 0;
-        for (int i = 1; i < 3; i++)
-            if (distance(rgb, inks[i].rgb) < distance(rgb, inks[best].rgb))
-                best = i;
-        return inks[best];
-    }
+    if (kind == PMB_PIXELS_INK)
+        return nearest_of(inks, 3, rgb);
     const int r = limited((rgb[0] * 31 + 127) / 255, 31),
               g = limited((rgb[1] * 63 + 127) / 255, 63),
               b = limited((rgb[2] * 31 + 127) / 255, 31);
@@ -62,8 +76,10 @@ static struct shown nearest(pmb_pixels kind, const int rgb[3])
 }
 
 /* Half of the distance between two neighbouring levels: what ordered dithering adds at most. */
-static int half_step(pmb_pixels kind)
+static int half_step(pmb_pixels kind, enum few few)
 {
+    if (few != FEW_NONE)
+        return few == FEW_GREYS ? 42 : 127;
     return kind == PMB_PIXELS_GREY ? 8 : kind == PMB_PIXELS_COLOR ? 4 : 127;
 }
 
@@ -120,7 +136,7 @@ static void find_key(struct pixels *p, const struct raster *image)
             p->values[i] = p->key;
 }
 
-bool pixels_reduce(struct pixels *p, const struct raster *image, pmb_pixels kind,
+bool pixels_reduce(struct pixels *p, const struct raster *image, pmb_pixels kind, enum few few,
                    enum dithering dithering)
 {
     const size_t row = 3 * ((size_t)image->w + 2);
@@ -138,10 +154,11 @@ bool pixels_reduce(struct pixels *p, const struct raster *image, pmb_pixels kind
                 if (dithering == DITHER_DIFFUSION)
                     wanted[i] = limited(wanted[i] + e.here[3 * (x + 1) + i], 255);
                 if (dithering == DITHER_ORDERED)
-                    wanted[i] = limited(
-                        wanted[i] + (bayer(x & 7, y & 7) * 2 - 63) * half_step(kind) / 64, 255);
+                    wanted[i] = limited(wanted[i] + (bayer(x & 7, y & 7) * 2 - 63) *
+                                                        half_step(kind, few) / 64,
+                                        255);
             }
-            const struct shown shown = nearest(kind, wanted);
+            const struct shown shown = nearest(kind, few, wanted);
             p->values[at] = shown.value;
             for (int i = 0; i < 3; i++)
                 error[i] = is_clear(rgba) ? 0 : wanted[i] - shown.rgb[i];

@@ -11,6 +11,10 @@ enum dithering {
     DITHER_NONE       /* the nearest that there is; one bit: light from one half on */
 };
 
+/* Paper that shows fewer than its pixels could hold: those of grey have four greys, those of colour
+ * black, white, yellow and red. */
+enum few { FEW_NONE, FEW_GREYS, FEW_INKS };
+
 /* Pixels as a picture block has them. */
 struct pixels {
     int w, h;
@@ -26,7 +30,7 @@ struct pixels {
  * Floyd and Steinberg, "An adaptive algorithm for spatial grey scale" (1976); the matrix is Bayer's
  * (1973). False when there is no memory.
  */
-bool pixels_reduce(struct pixels *pixels, const struct raster *image, pmb_pixels kind,
+bool pixels_reduce(struct pixels *pixels, const struct raster *image, pmb_pixels kind, enum few few,
                    enum dithering dithering);
 void pixels_free(struct pixels *pixels);
 

@@ -12,6 +12,7 @@
 #include "catalog.h"
 #include "note.h"
 #include "pemble/driver.h"
+#include "pemble/shape.h"
 
 enum { MOST_BYTES = 1 << 20, PIN_CS = 2, PIN_DC = 3, MOST_SHOWN = 16 };
 
@@ -195,9 +196,26 @@ static pmb_status present(pmb_panel *panel)
     static uint8_t pixels[64 * 64];
     pmb_canvas held;
     const pmb_rect area = {panel->frame.x, panel->frame.y, 8, 8};
-    memset(pixels, 0xFF, sizeof pixels);
     const pmb_status status = pmb_canvas_init(&held, panel->format, area, pixels, sizeof pixels);
-    return status == PMB_OK ? pmb_panel_write(panel, &held, area) : status;
+    if (status != PMB_OK)
+        return status;
+    pmb_fill(&held, PMB_WHITE);
+    return pmb_panel_write(panel, &held, area);
+}
+
+/* Greys have a format of their own, so the panel is opened for them. */
+static void print_greys(FILE *f, const struct note *note, pmb_panel_config config)
+{
+    pmb_panel panel;
+    config.refresh = PMB_REFRESH_GREYS;
+    pmb_status status = pmb_panel_open(&panel, &config, &port);
+    count = 0;
+    pause = 0;
+    if (status == PMB_OK)
+        status = pmb_panel_refresh(&panel, PMB_REFRESH_GREYS);
+    if (status == PMB_OK)
+        status = pmb_panel_wait(&panel, 60000);
+    print_step(f, "Refresh of greys", note, status);
 }
 
 static bool print_page(FILE *f, const struct known_controller *known, const struct note *note)
@@ -229,6 +247,8 @@ static bool print_page(FILE *f, const struct known_controller *known, const stru
             status = pmb_panel_wait(&panel, 60000);
         print_step(f, kinds[kind], note, status);
     }
+    if (controller->family->refresh)
+        print_greys(f, note, config);
     print_step(f, "Contrast 128", note, pmb_panel_contrast(&panel, 128));
     for (int turn = 1; turn < 4; turn++)
         print_step(f, turns[turn], note, pmb_panel_rotate(&panel, (pmb_rotation)turn));
@@ -254,6 +274,14 @@ static bool read_notes(struct note *note, const char *directory, const char *nam
         {"ssd1681-red", "ssd1680", NULL},  {"uc8151-red", "uc8151", NULL},
         {"uc8176", "uc8151", NULL},        {"uc8176-red", "uc8151", NULL},
         {"il91874", "uc8151", NULL},       {"ili9320", "ili9325", "indexed"},
+        {"ssd1683", "ssd1680", NULL},      {"ssd1683-red", "ssd1680", NULL},
+        {"ssd1608", "ssd1608", "ssd1680"}, {"ssd1675", "ssd1675", "ssd1680"},
+        {"ssd1619", "ssd1675", "ssd1680"}, {"ssd1619-red", "ssd1675", "ssd1680"},
+        {"ssd1677", "ssd1677", "ssd1680"}, {"uc8151-bare", "uc8151", NULL},
+        {"uc8179", "uc8179", "uc8151"},    {"uc8179-red", "uc8179", "uc8151"},
+        {"il91874-bare", "uc8151", NULL},  {"il91874-red-bare", "uc8151", NULL},
+        {"jd79661", "jd79660", NULL},      {"jd79667", "jd79660", NULL},
+        {"jd79668", "jd79660", NULL},
     };
     const struct known_controller *known = controller_named(name);
     const pmb_family *family = known->controller->family;

@@ -101,6 +101,10 @@ void pmb_bench_pull(pmb_bench *bench, const char *net, int direction);
 /* A fault: the net is shorted to a level, 0 or 1. -1 takes the short away. */
 void pmb_bench_short(pmb_bench *bench, const char *net, int level);
 
+/* The temperature of a module; at first 25 degrees Celsius. The ink of e-paper is slow in the cold.
+ */
+void pmb_bench_temperature(pmb_module *module, int celsius);
+
 /* Faults of one module's wires: the pin is left open, two pins exchange their nets, or the pin's
  * net is shorted to a level. They return false when there is no such pin, or it is not connected.
  */

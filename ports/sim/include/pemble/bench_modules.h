@@ -22,11 +22,17 @@ extern const pmb_module_type pmb_sim_ili9225, pmb_sim_ili9320, pmb_sim_ili9325;
 
 extern const pmb_module_type pmb_sim_st7920;
 
-/* E-paper with black and white, and (_red) with red as well. */
-extern const pmb_module_type pmb_sim_ssd1680, pmb_sim_ssd1680_red, pmb_sim_ssd1681,
-    pmb_sim_ssd1681_red;
-extern const pmb_module_type pmb_sim_uc8151, pmb_sim_uc8151_red, pmb_sim_uc8176, pmb_sim_uc8176_red,
-    pmb_sim_il91874;
+/* E-paper with black and white, (_red) with red as well, (_bare) without waveforms in its memory.
+ */
+extern const pmb_module_type pmb_sim_ssd1608, pmb_sim_ssd1619, pmb_sim_ssd1619_red, pmb_sim_ssd1675,
+    pmb_sim_ssd1677, pmb_sim_ssd1680, pmb_sim_ssd1680_red, pmb_sim_ssd1681, pmb_sim_ssd1681_red,
+    pmb_sim_ssd1683, pmb_sim_ssd1683_red;
+extern const pmb_module_type pmb_sim_uc8151, pmb_sim_uc8151_bare, pmb_sim_uc8151_red,
+    pmb_sim_uc8176, pmb_sim_uc8176_red, pmb_sim_uc8179, pmb_sim_uc8179_red, pmb_sim_il91874,
+    pmb_sim_il91874_bare, pmb_sim_il91874_red_bare;
+
+/* E-paper with black, white, yellow and red. */
+extern const pmb_module_type pmb_sim_jd79660, pmb_sim_jd79661, pmb_sim_jd79667, pmb_sim_jd79668;
 
 /* An I2C port expander with sixteen pins, as adapter boards for parallel displays have it. */
 extern const pmb_module_type pmb_sim_mcp23017;
