@@ -20,7 +20,8 @@ void busy_begin(pmb_module *module, uint64_t milliseconds, void (*after)(pmb_mod
 /* What was going on has ended or is given up: the pin is at rest. */
 void busy_end(pmb_module *module);
 
-/* A refresh has ended: the module complains when its voltage stays on for long ("Busy and power"). */
+/* A refresh has ended: the module complains when its voltage stays on for long ("Busy and power").
+ */
 void busy_watch_power(pmb_module *module);
 
 #endif

@@ -8,10 +8,10 @@
 static const double usual_share = 0.17;
 enum { PIGMENT_FRAMES = 40, BARE_FRAMES = 8, PIGMENT_SHARE = 42, FULL_SHARE = 110 };
 
-void ink_new(struct ink *ink)
+void ink_new(struct ink *ink, const pmb_module *m)
 {
-    for (int y = 0; y < INK_ROWS; y++)
-        for (int x = 0; x < INK_COLUMNS; x++)
+    for (int y = 0; y < m->options.height; y++)
+        for (int x = 0; x < m->options.width; x++)
             ink->shade[y][x] = (x / 16 + y / 16) % 2 ? 255 : 200;
     ink->border = 255;
 }

@@ -45,7 +45,7 @@ struct ink_drive {
 enum ink_target { INK_BLACK, INK_WHITE, INK_SECOND, INK_THIRD };
 
 /* As delivered: white, with a faint pattern of what the maker showed last. */
-void ink_new(struct ink *ink);
+void ink_new(struct ink *ink, const pmb_module *module);
 
 /* The maker's own thorough waveform: nothing of the picture before is left, and all is balanced. */
 void ink_settle(struct ink *ink, int x, int y, enum ink_target target);

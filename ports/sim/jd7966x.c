@@ -1,4 +1,5 @@
-/* jd7966x.c - e-paper modules with four inks: JD79660 and its kin, from docs/controllers/jd79660.md.
+/* jd7966x.c - e-paper modules with four inks: JD79660 and its kin, from
+ * docs/controllers/jd79660.md.
  */
 #include "bench_parts.h"
 #include "busy.h"
@@ -23,7 +24,7 @@ struct paper {
     uint8_t memory[ROWS][BYTES]; /* four pixels to a byte */
     struct ink ink;
     int left, right, top, bottom, x, y; /* of the window, columns in bytes */
-    int columns, rows; /* of the resolution */
+    int columns, rows;                  /* of the resolution */
     bool writing, asleep, resolution, set_up;
 };
 
@@ -192,7 +193,7 @@ static bool create(pmb_module *m, const struct chip *chip)
         o->bus >= PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     registers(s);
-    ink_new(&s->ink);
+    ink_new(&s->ink, m);
     module_memory(m, s->memory, sizeof s->memory, 1, 1, (uint32_t)chip->rows);
     return true;
 }

@@ -440,7 +440,7 @@ static bool create(pmb_module *m, const struct chip *chip)
         o->bus >= PMB_MODULE_PARALLEL || !link_open(m, &s->link))
         return false;
     registers(s);
-    ink_new(&s->ink);
+    ink_new(&s->ink, m);
     module_memory(m, s->memory, sizeof s->memory, 1, 1, (uint32_t)chip->gates);
     return true;
 }

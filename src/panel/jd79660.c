@@ -2,8 +2,7 @@
 #include "pemble/controllers.h"
 #include "pemble/families.h"
 
-static const PMB_FLASH pmb_glass small = {
-    {200, 200}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
+static const PMB_FLASH pmb_glass small = {{200, 200}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
 static const PMB_FLASH pmb_glass middle[] = {
     {{122, 250}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
     {{128, 296}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
@@ -13,8 +12,7 @@ static const PMB_FLASH pmb_glass tall[] = {
     {{168, 384}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
     {{168, 400}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
-static const PMB_FLASH pmb_glass large = {
-    {400, 300}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
+static const PMB_FLASH pmb_glass large = {{400, 300}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false};
 
 /* As the data sheets have it, without saying what each does. */
 static const PMB_FLASH uint8_t setup[] = {

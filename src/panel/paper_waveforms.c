@@ -1,5 +1,6 @@
 /*
- * paper_waveforms.c - waveforms of Pemble's own, for e-paper whose controller has none for a refresh.
+ * paper_waveforms.c - waveforms of Pemble's own, for e-paper whose controller has none for a
+ * refresh.
  *
  * They are ours, and have been tried on the simulated modules only. Each drives a pixel as long to
  * one side as to the other, so that nothing adds up on the glass (docs/controllers/uc8151.md,
@@ -28,19 +29,17 @@ static const PMB_FLASH pmb_waveform full = {
     .frames = {20, 20}, .levels = {TWO(W, B), TWO(B, W), TWO(W, B), TWO(B, W)}, .repeats = 3};
 
 /* Everything to black and to white. Then a grey is driven towards black for 2 or 6 frames, black
- * for 20; so long each was driven towards white at the beginning. */
-static const PMB_FLASH pmb_waveform greys = {.frames = {2, 4, 14, 20, 20, 2, 4, 14},
-                                             .levels = {LEVELS(W, W, W, B, W, B, B, B),
-                                                        LEVELS(W, W, N, B, W, B, B, N),
-                                                        LEVELS(W, N, N, B, W, B, N, N),
-                                                        LEVELS(N, N, N, B, W, N, N, N)},
-                                             .repeats = 1};
+ * for 20. At the beginning each was driven towards white for as long. */
+static const PMB_FLASH pmb_waveform greys = {
+    .frames = {2, 4, 14, 20, 20, 2, 4, 14},
+    .levels = {LEVELS(W, W, W, B, W, B, B, B), LEVELS(W, W, N, B, W, B, B, N),
+               LEVELS(W, N, N, B, W, B, N, N), LEVELS(N, N, N, B, W, N, N, N)},
+    .repeats = 1};
 
 /* A second ink: black 0, white 1, the ink 3. The level of the ink is 4.2 V and the others are 11 V,
  * so 52 of its frames balance 20. */
 static const PMB_FLASH pmb_waveform ink = {.frames = {20, 20, 20, 52},
-                                           .levels = {LEVELS(W, B, 0, 0, 0, 0, 0, 0),
-                                                      LEVELS(B, W, 0, 0, 0, 0, 0, 0),
+                                           .levels = {TWO(W, B), TWO(B, W),
                                                       LEVELS(W, B, W, C, 0, 0, 0, 0),
                                                       LEVELS(W, B, W, C, 0, 0, 0, 0)},
                                            .repeats = 1};

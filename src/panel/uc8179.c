@@ -7,7 +7,8 @@ static const PMB_FLASH pmb_glass glasses[] = {
     {{648, 480}, {0, 0}, PMB_COM_USUAL, PMB_NO_TABLE, false},
 };
 
-/* Gates 20 V, sources 15 V and -15 V; soft start of four stages; one SPI; distance of the outputs. */
+/* Gates 20 V, sources 15 V and -15 V; soft start of four stages; one SPI; distance of the outputs.
+ */
 static const PMB_FLASH uint8_t setup[] = {
     6, 0x01, 0x07, 0x07, 0x3F, 0x3F, 0x09, /* */
     5, 0x06, 0x17, 0x17, 0x28, 0x17,       /* */

@@ -1,6 +1,6 @@
 /*
- * paper.c - presenting on e-paper: which refresh comes next, both memories of the controller, and
- * going on after sleep. Only programs with an e-paper family link it.
+ * paper_screen.c - presenting on e-paper: which refresh comes next, both memories of the
+ * controller, and going on after sleep. Only programs with an e-paper family link it.
  */
 #include "canvas/cut.h"
 #include "canvas/damage.h"
