@@ -1,11 +1,42 @@
 /* budget.c - what a panel costs in memory, and in bytes and time on the wire. */
 #include "pemble/bench_budget.h"
 #include "bench_parts.h"
+#include "pemble/families.h"
 #include "pemble/shape.h"
 
 static void fill(pmb_canvas *c, void *scene)
 {
     pmb_fill(c, *(const pmb_color *)scene);
+}
+
+/* One refresh of a kind, from its beginning to its end. */
+static pmb_status measure_refresh(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen,
+                                  pmb_refresh kind)
+{
+    struct pmb_refresh_cost *cost = &budget->refreshes[kind];
+    pmb_status status = pmb_panel_refresh(screen->panel, kind);
+    const uint64_t start = pmb_bench_now(bench);
+    if (status == PMB_ERR_UNSUPPORTED)
+        return PMB_OK;
+    if (status == PMB_OK)
+        status = pmb_panel_wait(screen->panel, 120000);
+    cost->nanoseconds = pmb_bench_now(bench) - start;
+    cost->microcoulombs =
+        (uint32_t)(cost->nanoseconds / 1000 * budget->drive_microamperes / 1000000);
+    return status;
+}
+
+static pmb_status measure_paper(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen)
+{
+    const pmb_size size = screen->panel->config->size;
+    const bool large = (int32_t)size.w * size.h > 400 * 300;
+    pmb_status status = PMB_OK;
+    if (!screen->panel->family->refresh)
+        return PMB_OK;
+    budget->drive_microamperes = large ? PMB_LARGE_PAPER_MICROAMPERES : PMB_PAPER_MICROAMPERES;
+    for (int kind = 0; kind <= PMB_REFRESH_GREYS && status == PMB_OK; kind++)
+        status = measure_refresh(budget, bench, screen, (pmb_refresh)kind);
+    return status;
 }
 
 pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen)
@@ -35,5 +66,5 @@ pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *
     budget->frame.bytes = after.bytes - before.bytes;
     budget->frame.transfers = after.transfers - before.transfers;
     budget->frame.nanoseconds = pmb_bench_now(bench) - start;
-    return status;
+    return status == PMB_OK ? measure_paper(budget, bench, screen) : status;
 }

@@ -51,6 +51,25 @@ static void check_power(pmb_module *m)
                         (unsigned)(idle_limit(m) / 1000 / MS));
 }
 
+/* Up to now, of the time since the last refresh. */
+static uint64_t idle_now(const pmb_module *m)
+{
+    const struct busy *b = m->busy;
+    return b->powered && !b->on && b->idle_since ? m->bench->now - b->idle_since : 0;
+}
+
+void busy_power_off(pmb_module *m)
+{
+    m->busy->worn += idle_now(m);
+    m->busy->powered = false;
+    m->busy->idle_since = 0;
+}
+
+unsigned busy_idle_seconds(const pmb_module *m)
+{
+    return (unsigned)((m->busy->worn + idle_now(m)) / 1000 / MS);
+}
+
 void busy_watch_power(pmb_module *m)
 {
     m->busy->idle_since = m->bench->now;

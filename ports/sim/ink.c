@@ -1,5 +1,6 @@
 /* ink.c - the ink of simulated e-paper. */
 #include "ink.h"
+#include "busy.h"
 
 #include <stdlib.h>
 
@@ -88,7 +89,7 @@ void ink_move(struct ink *ink, int x, int y, const struct ink_drive *d)
         ink->pigment[y][x] = INK_RED;
     else if (d->bare)
         ink->pigment[y][x] = INK_NONE;
-    ink->balance[y][x] = (int16_t)(ink->balance[y][x] + d->balance);
+    ink->balance[y][x] += d->balance;
 }
 
 void ink_move_border(struct ink *ink, const struct ink_drive *d)
@@ -121,9 +122,20 @@ static void mix(uint8_t rgb[3], int shade)
     rgb[2] = (uint8_t)(36 + shade * 182 / 255);
 }
 
+/* Worn by half after a day of voltage, or after 20 times the drive that a glass forgives. How soon
+ * a real one is, we do not know: this is to be seen. */
+static int pale(int shade, unsigned idle_seconds, int32_t balance)
+{
+    enum { DAY = 24 * 3600, MOST = INK_MOST_FRAMES * 100 };
+    int worn = (int)(128ull * idle_seconds / DAY) + (int)(128ll * abs(balance) / 20 / MOST);
+    worn = worn > 230 ? 230 : worn;
+    return shade + (150 - shade) * worn / 255;
+}
+
 void ink_render(pmb_module *m, const struct ink *ink)
 {
     uint8_t rgb[3];
+    const unsigned idle = busy_idle_seconds(m);
     mix(m->border, ink->border);
     m->has_border = true;
     for (int y = 0; y < m->options.height; y++)
@@ -133,7 +145,7 @@ void ink_render(pmb_module *m, const struct ink *ink)
             else if (ink->pigment[y][x] == INK_YELLOW)
                 module_plot(m, x, y, 222, 182, 40);
             else {
-                mix(rgb, ink->shade[y][x]);
+                mix(rgb, pale(ink->shade[y][x], idle, ink->balance[y][x]));
                 module_plot(m, x, y, rgb[0], rgb[1], rgb[2]);
             }
         }

@@ -19,7 +19,7 @@ enum ink_level { INK_REST, INK_TO_BLACK, INK_TO_WHITE, INK_TO_COLOR };
 struct ink {
     uint8_t shade[INK_ROWS][INK_COLUMNS];
     uint8_t pigment[INK_ROWS][INK_COLUMNS];
-    int16_t balance[INK_ROWS][INK_COLUMNS];
+    int32_t balance[INK_ROWS][INK_COLUMNS];
     uint8_t border; /* the shade of what surrounds the pixels */
     int border_balance;
 };
@@ -66,6 +66,7 @@ void ink_move_border(struct ink *ink, const struct ink_drive *drive);
 /* Complaints about a pixel or the border that got more to one side than a glass forgives. */
 void ink_check(pmb_module *module, const struct ink *ink);
 
+/* A glass that is worn, by voltage that stayed on or by drive that adds up, is pale. */
 void ink_render(pmb_module *module, const struct ink *ink);
 
 #endif

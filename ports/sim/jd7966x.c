@@ -111,7 +111,7 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
     if (command == 0x00) {
         s->set_up = true;
     } else if (command == 0x02) {
-        s->busy.powered = false;
+        busy_power_off(m);
         busy_begin(m, 40, NULL);
     } else if (command == 0x04) {
         s->busy.powered = true;

@@ -4,6 +4,7 @@
 #include "pemble/controllers.h"
 #include "pemble/families.h"
 #include "pemble/screen.h"
+#include "pemble/shape.h"
 #include "pemble/test_card.h"
 #include "pemble/turn.h"
 
@@ -262,6 +263,39 @@ static bool equal_currents(pmb_symptom *s)
     return true;
 }
 
+static bool has_partial(const pmb_panel_config *config)
+{
+    return is_paper(config) && ((const pmb_paper *)config->controller->detail)->partial_ms > 0;
+}
+
+static bool never_fully(pmb_symptom *s)
+{
+    MEND("full-every = 8");
+    s->config.refresh = PMB_REFRESH_PARTIAL;
+    s->config.full_every = PMB_FULL_NEVER;
+    s->day = true;
+    return has_partial(&s->config);
+}
+
+/* Waveforms in a controller's memory are chosen by its own sensor. */
+static bool cold(pmb_symptom *s)
+{
+    MEND("call pmb_panel_temperature()");
+    s->config.refresh = PMB_REFRESH_PARTIAL;
+    s->day = s->cold = true;
+    return has_partial(&s->config) &&
+           ((const pmb_paper *)s->config.controller->detail)->flags & PMB_OWN_FAST;
+}
+
+/* Those that switch the voltage off by themselves cannot have it. */
+static bool never_waited_for(pmb_symptom *s)
+{
+    MEND("call pmb_panel_wait()");
+    s->powered = true;
+    return s->config.controller->family == &pmb_family_uc81xx &&
+           ((const pmb_paper *)s->config.controller->detail)->variant != PMB_UC8179;
+}
+
 static const struct {
     const char *title;
     make *make;
@@ -284,6 +318,9 @@ static const struct {
     {"another glass of its size", another_glass},
     {"pixels exchanged in pairs", pairs_exchanged},
     {"equal currents: green", equal_currents},
+    {"only partial, for a day", never_fully},
+    {"colder than it was told", cold},
+    {"voltage on for a day", never_waited_for},
 };
 _Static_assert(sizeof mistakes / sizeof mistakes[0] == PMB_SYMPTOMS, "as the header says");
 
@@ -295,7 +332,26 @@ bool pmb_symptom_make(pmb_symptom *symptom, int number, const pmb_panel_config *
     return mistakes[number].make(symptom);
 }
 
-static pmb_status send_card(pmb_panel *panel, const char *name)
+/* What a glass showed before: a bar that is elsewhere each hour. */
+static void paint_hour(pmb_canvas *c, void *scene)
+{
+    const int hour = *(const int *)scene;
+    const pmb_rect all = c->bounds;
+    pmb_fill(c, PMB_WHITE);
+    pmb_rect_fill(c, pmb_rect_of(hour * 37 % 200, 0, 40, all.y + all.h), PMB_BLACK);
+    pmb_rect_fill(c, pmb_rect_of(0, hour * 23 % 100, 400, 12), PMB_BLACK);
+}
+
+static pmb_status pass_day(pmb_screen *screen)
+{
+    pmb_status status = PMB_OK;
+    for (int hour = 0; hour < 24 && status == PMB_OK; hour++)
+        status = bench_paint(screen, paint_hour, &hour);
+    return status;
+}
+
+static pmb_status send_card(pmb_panel *panel, const pmb_symptom *symptom, const char *name,
+                            pmb_module *module)
 {
     pmb_test_card card;
     pmb_screen screen;
@@ -303,8 +359,16 @@ static pmb_status send_card(pmb_panel *panel, const char *name)
     uint8_t *buffer = malloc(bytes);
     pmb_test_card_init(&card, panel, name);
     pmb_status status = pmb_screen_init(&screen, panel, buffer, bytes, NULL, 0);
-    if (status == PMB_OK)
+    if (status == PMB_OK && symptom->day)
+        status = pass_day(&screen);
+    if (symptom->cold)
+        pmb_bench_temperature(module, 2);
+    if (status == PMB_OK && symptom->powered)
+        status = pmb_screen_paint(&screen, pmb_test_card_paint, &card);
+    else if (status == PMB_OK)
         status = bench_paint(&screen, pmb_test_card_paint, &card);
+    for (int minute = 0; symptom->powered && minute < 24 * 60; minute++)
+        panel->port->wait_us(panel->port->context, 60000000);
     free(buffer);
     return status;
 }
@@ -322,7 +386,7 @@ pmb_status pmb_symptom_show(const pmb_symptom *symptom, pmb_bench *bench, pmb_mo
     pmb_status status = pmb_panel_open(&panel, &symptom->config, pmb_bench_port(bench));
     if (status != PMB_OK)
         return status;
-    status = send_card(&panel, symptom->controller ? symptom->controller : name);
+    status = send_card(&panel, symptom, symptom->controller ? symptom->controller : name, module);
     if (symptom->asleep)
         (void)pmb_panel_sleep(&panel);
     return status;

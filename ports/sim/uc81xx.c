@@ -354,7 +354,7 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
     } else if (command == 0x01 || command == 0x30 || command == 0x82) {
         s->own_power = true;
     } else if (command == 0x02) {
-        s->busy.powered = false;
+        busy_power_off(m);
         busy_begin(m, 40, NULL);
     } else if (command == 0x04) {
         s->busy.powered = true;

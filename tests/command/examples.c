@@ -86,7 +86,10 @@ static void the_tide_the_air_and_the_ferries_are_shown(void **state)
     (void)state;
     static const char *const lines[][2] = {{"tide_dial", "tide_dial.png: a simulated GC9A01"},
                                            {"barometer", "barometer.png: a simulated SSD1306"},
-                                           {"timetable", "timetable.png: a simulated SSD1680"}};
+                                           {"timetable", "timetable.png: a simulated SSD1680"},
+                                           {"tide_table", "tide_table.png: a simulated UC8151"},
+                                           {"price_label", "price_label.png: a simulated JD79661"},
+                                           {"grey_chart", "grey_chart.png: a simulated SSD1677"}};
     for (size_t i = 0; i < LENGTH(lines); i++) {
         const struct outcome o = shell(BUILD_DIR "/example-%s", lines[i][0]);
         assert_int_equal(o.status, 0);

@@ -233,6 +233,28 @@ static void the_c_sources_compile_and_are_counted(void **state)
     assert_says(o.out, line);
 }
 
+static void a_budget_of_paper_estimates_its_charge(void **state)
+{
+    (void)state;
+    write_file("paper.ini", "[board]\nmcu = rp2040\n[panel]\nmodule = paper-2.9-uc\n");
+    const struct outcome o = shell(PEMBLE " budget paper.ini");
+    double seconds, charge, count, partial;
+    const char *full = strstr(o.out, "\n  full ");
+    assert_int_equal(o.status, 0);
+    assert_non_null(full);
+    assert_int_equal(sscanf(full, " full %lf %lf %lf fast %*f %*f %*f partial %*f %lf", &seconds,
+                            &charge, &count, &partial),
+                     4);
+    assert_true(seconds > 3.9 && seconds < 4.2);
+    assert_true(charge > seconds * 8 - 1 && charge < seconds * 8 + 1); /* 8 mA */
+    assert_true(count * charge / 3600000 > 0.99 && count * charge / 3600000 < 1.01);
+    assert_true(partial < charge / 4);
+    assert_says(o.out, "with its refresh");
+    assert_says(o.out, "estimated at 25 degrees: 8 mA");
+    /* Panels that keep no picture have none of this. */
+    assert_null(strstr(shell(PEMBLE " budget " GANGWAY).out, "charge"));
+}
+
 static void a_budget_tells_memory_and_the_time_of_the_wire(void **state)
 {
     (void)state;
@@ -315,6 +337,7 @@ int main(void)
         cmocka_unit_test(numbered_images_are_in_their_natural_order),
         cmocka_unit_test(the_c_sources_compile_and_are_counted),
         cmocka_unit_test(a_budget_tells_memory_and_the_time_of_the_wire),
+        cmocka_unit_test(a_budget_of_paper_estimates_its_charge),
         cmocka_unit_test(what_cannot_be_made_is_refused),
         cmocka_unit_test(damaged_files_say_why),
     };

@@ -88,8 +88,8 @@ static void its_mistakes_are_shown(void **state)
                 fail_msg("symptoms %d and %d look the same", before, i);
     }
     /* No colours to exchange, no look-alike, no DC wire, no SPI; none of what only a TFT, another
-     * glass of the size, an SSD1322 or a colour OLED has. */
-    assert_int_equal(count, PMB_SYMPTOMS - 9);
+     * glass of the size, an SSD1322, a colour OLED or paper has. */
+    assert_int_equal(count, PMB_SYMPTOMS - 12);
     pmb_symptom symptom;
     assert_true(shown[1] && pmb_symptom_make(&symptom, 1, &configured));
     assert_string_equal(symptom.mend, "offset = 18,0");

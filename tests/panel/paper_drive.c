@@ -1,5 +1,6 @@
 /* E-paper that lasts: balanced drive, greys, cold, borders, windows, and faults on every family. */
 #include "pemble/bench_modules.h"
+#include "pemble/bench_symptoms.h"
 #include "pemble/driver.h"
 #include "rig.h"
 
@@ -320,6 +321,38 @@ static void a_window_is_refreshed_alone(void **state)
     }
 }
 
+/* What a day does, as the symptoms of a panel show it: pixels that are neither black nor white. */
+static void a_day_of_a_mistake_can_be_seen(void **state)
+{
+    (void)state;
+    static const struct {
+        const pmb_controller *controller;
+        int mistakes; /* of the three that only paper has */
+    } cases[] = {{&pmb_uc8151, 3}, {&pmb_uc8179, 2}, {&pmb_ssd1681, 1}, {&pmb_uc8151_red, 1}};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        pmb_panel_config config = paper(cases[i].controller);
+        int found = 0;
+        if (config.controller == &pmb_uc8151_red && PMB_ONE_BIT)
+            continue;
+        for (int number = PMB_SYMPTOMS - 3; number < PMB_SYMPTOMS; number++) {
+            struct rig rig;
+            pmb_symptom symptom;
+            unsigned grey = 0;
+            if (!pmb_symptom_make(&symptom, number, &config))
+                continue;
+            found++;
+            rig_build(&rig, &config);
+            assert_int_equal(pmb_symptom_show(&symptom, rig.bench, rig.module, "DAY"), PMB_OK);
+            const pmb_glass_view glass = pmb_module_glass(rig.module);
+            for (int k = 0; k < W * H; k++)
+                grey += glass.rgb[3 * k] > 34 && glass.rgb[3 * k] < 226;
+            assert_in_range(grey, 100, W * H);
+            rig_close(&rig);
+        }
+        assert_int_equal(found, cases[i].mistakes);
+    }
+}
+
 /* ---- faults ---- */
 
 static pmb_status paint_through(struct rig *rig, uint32_t *scene)
@@ -344,6 +377,7 @@ static unsigned walk_transfers(const pmb_panel_config *config, unsigned bytes)
         pmb_bench_break_transfer(rig.bench, n, bytes, false);
         failed = paint_through(&rig, &scene) != PMB_OK;
         failures += failed;
+        pmb_bench_break_transfer(rig.bench, 0, 0, false);
         assert_int_equal(paint_through(&rig, &scene), PMB_OK);
         assert_glass_shows(&rig, paint_boxes, &scene);
         rig_close(&rig);
@@ -454,6 +488,7 @@ int main(void)
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_NO_TURN,
                      four_inks_are_where_they_were_drawn),
         test_without(PMB_PLAIN_PANELS, a_window_is_refreshed_alone),
+        test_without(PMB_PLAIN_PANELS, a_day_of_a_mistake_can_be_seen),
         test_without(PMB_PLAIN_PANELS, the_next_paint_repairs_a_failed_one),
         test_without(PMB_PLAIN_PANELS, a_busy_line_that_hangs_is_an_error_and_then_repaired),
         test_without(PMB_PLAIN_PANELS, a_busy_line_that_says_nothing_is_survived),

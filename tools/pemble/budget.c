@@ -15,7 +15,8 @@ static const struct usage usage = {
     .text =
         "Says what a panel costs. It lists the RAM of its buffer for each height of a band. It\n"
         "measures on the simulated wire what the bus allows: bytes and milliseconds for a full\n"
-        "frame, and the most frames a second. For assets (fonts, pictures and reels as files or as "
+        "frame, and the most frames a second. For e-paper it estimates the charge of each\n"
+        "refresh. For assets (fonts, pictures and reels as files or as "
         "C\n"
         "sources) it says how much flash each takes, and how much RAM drawing it takes.\n",
     .examples = "  pemble budget assets/quay/gangway.ini\n"
@@ -37,11 +38,34 @@ static void say_memory(const pmb_budget *budget)
 static void say_time(const struct pmb_frame_cost *frame)
 {
     const double ms = (double)frame->nanoseconds / 1e6;
-    printf(
-        "a full frame      %llu bytes on the wire in %llu transfers, %.1f ms: at most %.1f frames "
-        "a second\n",
-        (unsigned long long)frame->bytes, (unsigned long long)frame->transfers, ms, 1000 / ms);
+    printf("a full frame      %llu bytes on the wire in %llu transfers, ",
+           (unsigned long long)frame->bytes, (unsigned long long)frame->transfers);
+    if (ms > 1000)
+        printf("%.1f s with its refresh\n", ms / 1000);
+    else
+        printf("%.1f ms: at most %.1f frames a second\n", ms, 1000 / ms);
     printf("                  simulated, at the clock of the configuration\n");
+}
+
+/* The charge of each refresh of e-paper, and what that is assumed from. */
+static void say_charge(const pmb_budget *budget)
+{
+    static const char *const kinds[] = {"full", "fast", "partial", "greys"};
+    const double microcoulombs = 1000.0 * 3600 * 1000; /* of 1000 mAh */
+    if (budget->drive_microamperes == 0)
+        return;
+    printf("refresh        seconds  charge, mC  refreshes from 1000 mAh\n");
+    for (int i = 0; i <= PMB_REFRESH_GREYS; i++) {
+        const struct pmb_refresh_cost *cost = &budget->refreshes[i];
+        if (cost->nanoseconds > 0)
+            printf("  %-10s %9.1f  %10.1f  %23.0f\n", kinds[i], (double)cost->nanoseconds / 1e9,
+                   cost->microcoulombs / 1000.0, microcoulombs / cost->microcoulombs);
+    }
+    printf(
+        "  estimated at 25 degrees: %.0f mA from 3.3 V while the paper is driven; asleep %d uA,\n"
+        "  %.0f mAh a year; without the processor\n",
+        budget->drive_microamperes / 1000.0, PMB_ASLEEP_MICROAMPERES,
+        PMB_ASLEEP_MICROAMPERES * 24 * 365 / 1000.0);
 }
 
 static int say_panel(struct stage *stage, int number)
@@ -55,6 +79,7 @@ static int say_panel(struct stage *stage, int number)
            act->setup->type);
     say_memory(&budget);
     say_time(&budget.frame);
+    say_charge(&budget);
     return DONE;
 }
 

@@ -25,7 +25,21 @@ typedef struct pmb_budget {
     struct pmb_frame_cost {
         uint64_t bytes, transfers, nanoseconds;
     } frame; /* to send a frame of which every pixel changed */
+    struct pmb_refresh_cost {
+        uint64_t nanoseconds; /* of driving, at 25 degrees Celsius; 0: the panel has none such */
+        uint32_t microcoulombs;
+    } refreshes[PMB_REFRESH_GREYS + 1]; /* e-paper: by pmb_refresh; an estimate */
+    uint32_t drive_microamperes;        /* e-paper: what the estimate assumes */
 } pmb_budget;
+
+/*
+ * What the estimate for e-paper assumes: the current from 3.3 V while the paper is driven, for
+ * glasses of up to 400x300 pixels and for larger ones, and in the deepest sleep. Data sheets of
+ * panels give 26 mW and 40 mW as typical, and about 1 uA. The processor is not counted.
+ */
+#define PMB_PAPER_MICROAMPERES       8000
+#define PMB_LARGE_PAPER_MICROAMPERES 12000
+#define PMB_ASLEEP_MICROAMPERES      1
 
 /*
  * Measures a screen whose module is on the bench, with the band, the tiles or the mirror that it

@@ -22,7 +22,7 @@
 
 PMB_BEGIN_C
 
-enum { PMB_SYMPTOMS = 18 }; /* number 0 is no mistake */
+enum { PMB_SYMPTOMS = 21 }; /* number 0 is no mistake */
 
 /* A symptom may point into itself: use it where it was made, and do not copy it. */
 typedef struct pmb_symptom {
@@ -34,7 +34,10 @@ typedef struct pmb_symptom {
     bool exchanged;          /* the wires of DC and CS are exchanged */
     bool unlit;              /* the backlight is left open */
     unsigned lost;           /* one of so many bytes is lost on SPI; 0: none */
-    pmb_controller table;    /* private: a controller with the mistake, and its detail */
+    bool day;                /* e-paper: a picture an hour goes before it */
+    bool cold;               /* e-paper: the module is at 2 degrees Celsius, and nobody says so */
+    bool powered;         /* e-paper: the program never looks, so the voltage stays on for a day */
+    pmb_controller table; /* private: a controller with the mistake, and its detail */
     pmb_windowed detail;
 } pmb_symptom;
 
