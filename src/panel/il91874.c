@@ -29,7 +29,7 @@ static const PMB_FLASH pmb_paper bare = {.full_ms = 6000,
                                          .own = own};
 static const PMB_FLASH pmb_paper red = {
     .full_ms = 25000, .inks = 1, .variant = PMB_IL91874, .setup = setup};
-static const PMB_FLASH pmb_paper red_bare = {.full_ms = 4000,
+static const PMB_FLASH pmb_paper red_bare = {.full_ms = 5000,
                                              .inks = 1,
                                              .variant = PMB_IL91874,
                                              .flags = PMB_OWN_FULL,

@@ -37,11 +37,11 @@ static const PMB_FLASH pmb_waveform greys = {
     .repeats = 1};
 
 /* A second ink: black 0, white 1, the ink 3. The level of the ink is 4.2 V and the others are 11 V,
- * so 52 of its frames balance 20. */
-static const PMB_FLASH pmb_waveform ink = {.frames = {20, 20, 20, 52},
+ * so 110 of its frames balance 42. */
+static const PMB_FLASH pmb_waveform ink = {.frames = {20, 20, 42, 56, 54},
                                            .levels = {TWO(W, B), TWO(B, W),
-                                                      LEVELS(W, B, W, C, 0, 0, 0, 0),
-                                                      LEVELS(W, B, W, C, 0, 0, 0, 0)},
+                                                      LEVELS(W, B, W, C, C, 0, 0, 0),
+                                                      LEVELS(W, B, W, C, C, 0, 0, 0)},
                                            .repeats = 1};
 
 const PMB_FLASH pmb_waveform *pmb_paper_waveform(const pmb_panel *panel, pmb_refresh kind)

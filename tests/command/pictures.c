@@ -129,6 +129,56 @@ static void brightness_contrast_and_dithering_change_what_is_light(void **state)
                          light_percent("--dither ordered"));
 }
 
+/* How often each of four colours is in a picture of 320x240; others: a failure. */
+static void count_colors(const char *path, const pmb_color colors[4], unsigned counts[4])
+{
+    static uint8_t pixels[320 * 240 * 2], memory[8000];
+    const pmb_picture picture = load(path);
+    pmb_canvas c;
+    memset(pixels, 0, sizeof pixels);
+    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 320, 240}, pixels, sizeof pixels);
+    assert_int_equal(pmb_picture_draw(&c, &picture, (pmb_point){0, 0}, NULL, memory, sizeof memory),
+                     PMB_OK);
+    for (int i = 0; i < 320 * 240; i++) {
+        const pmb_color color = pmb_canvas_peek(&c, pmb_point_of(i % 320, i / 320));
+        int which = 0;
+        while (which < 4 && colors[which] != color)
+            which++;
+        if (which == 4)
+            fail_msg("%s: colour %04X at %d,%d", path, color, i % 320, i / 320);
+        counts[which]++;
+    }
+}
+
+/* A photograph for paper with few inks or greys has these and no others, in about the shares that
+ * its brightness asks for. */
+static void a_photograph_is_mixed_of_what_paper_has(void **state)
+{
+    (void)state;
+    static const pmb_color inks[] = {PMB_BLACK, PMB_WHITE, PMB_YELLOW, PMB_RED};
+    static const pmb_color greys[] = {PMB_BLACK, PMB_RGB(85, 85, 85), PMB_RGB(170, 170, 170),
+                                      PMB_WHITE};
+    unsigned of_inks[4] = {0}, of_greys[4] = {0};
+    write_file("four.ini", "[board]\nmcu = rp2040\n[panel]\nmodule = paper-4.2-bwry\n");
+    write_file("grey.ini", "[board]\nmcu = rp2040\n[panel]\nmodule = paper-4.2\nrefresh = greys\n");
+    struct outcome o =
+        shell(PEMBLE " picture make " PICTURES "/harbour.png --for four.ini -o four.pbp");
+    assert_int_equal(o.status, 0);
+    assert_int_equal(shell(PEMBLE " picture make " PICTURES
+                                  "/harbour.png --format four-inks -o too.pbp && "
+                                  "cmp four.pbp too.pbp")
+                         .status,
+                     0);
+    count_colors("four.pbp", inks, of_inks);
+    for (int i = 0; i < 4; i++)
+        assert_in_range(of_inks[i], 400, 70000);
+    o = shell(PEMBLE " picture make " PICTURES "/harbour.png --for grey.ini -o grey.pbp");
+    assert_int_equal(o.status, 0);
+    count_colors("grey.pbp", greys, of_greys);
+    for (int i = 0; i < 4; i++)
+        assert_in_range(of_greys[i], 400, 70000);
+}
+
 static void every_kind_of_file_is_read(void **state)
 {
     (void)state;
@@ -332,6 +382,7 @@ int main(void)
         cmocka_unit_test(small_images_stay_small_on_a_large_panel),
         cmocka_unit_test(fitting_does_what_it_says),
         cmocka_unit_test(brightness_contrast_and_dithering_change_what_is_light),
+        cmocka_unit_test(a_photograph_is_mixed_of_what_paper_has),
         cmocka_unit_test(every_kind_of_file_is_read),
         cmocka_unit_test(a_gif_becomes_a_reel_with_its_times),
         cmocka_unit_test(numbered_images_are_in_their_natural_order),

@@ -199,6 +199,27 @@ static void without_a_busy_pin_it_waits_long_enough(void **state)
     }
 }
 
+/* Inks take twice as long below 10 degrees, and the program knows how cold it is. */
+static void in_the_cold_it_waits_longer(void **state)
+{
+    (void)state;
+    static const pmb_controller *const controllers[] = {&pmb_ssd1681_red, &pmb_uc8176_red,
+                                                        &pmb_jd79660};
+    for (size_t i = 0; i < LENGTH(controllers); i++) {
+        struct rig rig;
+        pmb_panel_config config = paper(controllers[i], 200, 200);
+        config.busy = PMB_PIN_NONE;
+        rig_open(&rig, &config, 0, false);
+        pmb_bench_temperature(rig.module, 4);
+        assert_int_equal(pmb_panel_temperature(&rig.panel, 4), PMB_OK);
+        paint_at(&rig, 16);
+        paint_at(&rig, 64);
+        assert_true(!glass_is_light(&rig, 70, 50) && glass_is_light(&rig, 20, 50));
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
 static void a_stuck_busy_line_is_a_timeout(void **state)
 {
     (void)state;
@@ -490,6 +511,7 @@ int main(void)
         test_without(PMB_PLAIN_PANELS, a_fast_refresh_is_faster_than_a_full_one),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, three_colours_have_no_partial_refresh),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, without_a_busy_pin_it_waits_long_enough),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, in_the_cold_it_waits_longer),
         test_without(PMB_PLAIN_PANELS, a_stuck_busy_line_is_a_timeout),
         test_without(PMB_PLAIN_PANELS, deep_sleep_needs_a_reset_pin),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_ONLY_CIRCLES,

@@ -116,6 +116,73 @@ static void a_thousand_refreshes_leave_no_drive_and_no_ghost(void **state)
     }
 }
 
+/* 0 black, 1 white, 2 yellow, 3 red. */
+static int ink_at(struct rig *rig, int x, int y)
+{
+    const pmb_glass_view glass = pmb_module_glass(rig->module);
+    const uint8_t *p = glass.rgb + 3 * (y * glass.width + x);
+    if (p[0] < p[2] + 60)
+        return p[0] > 128;
+    return p[1] > 100 ? 2 : 3;
+}
+
+static void paint_red_boxes(pmb_canvas *c, void *scene)
+{
+    const uint32_t kept = seed;
+    paint_boxes(c, scene);
+    seed = *(const uint32_t *)scene + 1;
+    for (int i = 0; i < 2; i++)
+        pmb_rect_fill(c,
+                      (pmb_rect){(int16_t)random_below(W), (int16_t)random_below(H),
+                                 (int16_t)random_below(30), (int16_t)random_below(20)},
+                      PMB_RED);
+    seed = kept;
+}
+
+/* Every pixel has the ink that the scene has there. */
+static void assert_inks(struct rig *rig, uint32_t *scene)
+{
+    static uint8_t pixels[W * H / 4];
+    static const int inks[] = {0, 1, 3};
+    pmb_canvas c;
+    assert_int_equal(
+        pmb_canvas_init(&c, &pmb_ink_horizontal, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
+        PMB_OK);
+    paint_red_boxes(&c, scene);
+    for (int i = 0; i < W * H; i++) {
+        const pmb_color color = pmb_canvas_peek(&c, pmb_point_of(i % W, i / W));
+        const int want = color == PMB_BLACK ? 0 : color == PMB_WHITE ? 1 : 2;
+        if (ink_at(rig, i % W, i / W) != inks[want])
+            fail_msg("%s: ink %d at %d,%d", pmb_module_label(rig->module),
+                     ink_at(rig, i % W, i / W), i % W, i / W);
+    }
+}
+
+/* The same for inks, which are only refreshed fully. */
+static void inks_are_balanced_too(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < LENGTH(with_inks); i++) {
+        struct rig rig;
+        uint32_t scene = 1;
+        const pmb_panel_config config = paper(with_inks[i]);
+        const bool own = with_inks[i] == &pmb_il91874_red_bare;
+        seed = 3 + (uint32_t)i;
+        rig_open(&rig, &config, 0, false);
+        for (int n = 0; n < (own ? 1000 : 50); n++) {
+            const int celsius = random_below(40);
+            pmb_bench_temperature(rig.module, celsius);
+            assert_int_equal(pmb_panel_temperature(&rig.panel, (int8_t)celsius), PMB_OK);
+            scene = (uint32_t)random_below(30000);
+            assert_int_equal(pmb_screen_paint(&rig.screen, paint_red_boxes, &scene), PMB_OK);
+            assert_int_equal(pmb_panel_wait(&rig.panel, 60000), PMB_OK);
+        }
+        assert_inks(&rig, &scene);
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
 /* The same counting finds a waveform that is not balanced: half of a partial one. */
 static void a_module_complains_of_drive_that_adds_up(void **state)
 {
@@ -241,6 +308,10 @@ static void a_temperature_has_to_be_possible(void **state)
     assert_int_equal(pmb_panel_temperature(&rig.panel, -41), PMB_ERR_ARGUMENT);
     assert_int_equal(pmb_panel_temperature(NULL, 20), PMB_ERR_ARGUMENT);
     assert_int_equal(pmb_panel_temperature(&rig.panel, -40), PMB_OK);
+    const pmb_rect area = {0, 0, 8, 8};
+    assert_int_equal(pmb_panel_refresh_area(NULL, PMB_REFRESH_FULL, area), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_panel_deep_sleep(NULL), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_panel_resume(NULL, &rig.config, rig.port), PMB_ERR_ARGUMENT);
     rig_close(&rig);
 }
 
@@ -253,16 +324,6 @@ static void paint_inks(pmb_canvas *c, void *scene)
                       (pmb_rect){(int16_t)(i % 2 * size.w / 2), (int16_t)(i / 2 * size.h / 2),
                                  (int16_t)(size.w / 2), (int16_t)(size.h / 2)},
                       inks[i]);
-}
-
-/* 0 black, 1 white, 2 yellow, 3 red. */
-static int ink_at(struct rig *rig, int x, int y)
-{
-    const pmb_glass_view glass = pmb_module_glass(rig->module);
-    const uint8_t *p = glass.rgb + 3 * (y * glass.width + x);
-    if (p[0] < p[2] + 60)
-        return p[0] > 128;
-    return p[1] > 100 ? 2 : 3;
 }
 
 static void four_inks_are_where_they_were_drawn(void **state)
@@ -480,11 +541,12 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         test_without(PMB_PLAIN_PANELS, a_thousand_refreshes_leave_no_drive_and_no_ghost),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, inks_are_balanced_too),
         test_without(PMB_PLAIN_PANELS, a_module_complains_of_drive_that_adds_up),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, four_greys_are_four),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, greys_need_waveforms),
         test_without(PMB_PLAIN_PANELS, in_the_cold_waveforms_are_longer),
-        test_without(PMB_PLAIN_PANELS, a_temperature_has_to_be_possible),
+        test_without(PMB_PLAIN_PANELS | PMB_NO_CHECKS, a_temperature_has_to_be_possible),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_NO_TURN,
                      four_inks_are_where_they_were_drawn),
         test_without(PMB_PLAIN_PANELS, a_window_is_refreshed_alone),
