@@ -8,6 +8,10 @@ if(PEMBLE_BENCH)
   install(DIRECTORY ports/sim/include/pemble DESTINATION ${CMAKE_INSTALL_INCLUDEDIR} FILES_MATCHING PATTERN *.h)
   list(APPEND installed ${bench_targets})
 endif()
+if(PEMBLE_LINUX)
+  install(DIRECTORY ports/linux/include/pemble DESTINATION ${CMAKE_INSTALL_INCLUDEDIR} FILES_MATCHING PATTERN *.h)
+  list(APPEND installed ${linux_targets})
+endif()
 install(TARGETS ${installed} EXPORT pemble-targets
   ARCHIVE DESTINATION ${CMAKE_INSTALL_LIBDIR} LIBRARY DESTINATION ${CMAKE_INSTALL_LIBDIR}
   RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
@@ -34,6 +38,11 @@ install(FILES ${PROJECT_BINARY_DIR}/pemble.pc DESTINATION ${CMAKE_INSTALL_LIBDIR
 if(PEMBLE_BENCH)
   configure_file(cmake/pemble-bench.pc.in ${PROJECT_BINARY_DIR}/pemble-bench.pc @ONLY)
   install(FILES ${PROJECT_BINARY_DIR}/pemble-bench.pc DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
+endif()
+
+if(PEMBLE_LINUX)
+  configure_file(cmake/pemble-linux.pc.in ${PROJECT_BINARY_DIR}/pemble-linux.pc @ONLY)
+  install(FILES ${PROJECT_BINARY_DIR}/pemble-linux.pc DESTINATION ${CMAKE_INSTALL_LIBDIR}/pkgconfig)
 endif()
 
 install(FILES LICENSE assets/fonts/smooth-LICENSE.txt DESTINATION ${CMAKE_INSTALL_DOCDIR})
