@@ -31,16 +31,18 @@ static pmb_refresh next_refresh(const pmb_screen *screen)
     return full_is_due(screen) ? PMB_REFRESH_FULL : configured;
 }
 
-/* Sends the parts of the mirror that were sent before. */
-static pmb_status send_mirror(pmb_screen *screen)
+/* Sends the parts of the mirror that were sent before. Without notes of them: `part` (NULL: all).
+ */
+static pmb_status send_mirror(pmb_screen *screen, const pmb_rect *part)
 {
     pmb_canvas mirror = screen->canvas;
     mirror.bounds = screen->panel->frame;
     mirror.pixels = screen->mirror;
     pmb_canvas_measure(&mirror);
 #if PMB_NO_DAMAGE
-    return pmb_write_part(screen->panel, &mirror, &mirror.bounds);
+    return pmb_write_part(screen->panel, &mirror, part ? part : &mirror.bounds);
 #else
+    (void)part;
     pmb_status status = PMB_OK;
     for (uint8_t i = 0; i < screen->damage.count && status == PMB_OK; i++)
         status = pmb_write_part(screen->panel, &mirror, &screen->damage.parts[i]);
@@ -49,11 +51,13 @@ static pmb_status send_mirror(pmb_screen *screen)
 }
 
 /* Paints again the bands that hold what was sent before, and sends that. */
-static pmb_status paint_again(pmb_screen *screen, pmb_paint paint, void *scene)
+static pmb_status paint_again(pmb_screen *screen, pmb_paint paint, void *scene,
+                              const pmb_rect *part)
 {
 #if PMB_NO_DAMAGE
-    return pmb_send_all(screen, paint, scene, NULL);
+    return pmb_send_all(screen, paint, scene, part);
 #else
+    (void)part;
     pmb_rect around = {0, 0, 0, 0};
     for (uint8_t i = 0; i < screen->damage.count; i++)
         around = pmb_rect_around(around, screen->damage.parts[i]);
@@ -115,7 +119,8 @@ static pmb_status finish(pmb_screen *screen, pmb_paint paint, void *scene, const
         if (pmb_screen_canvas(screen))
             status = pmb_send_all(screen, NULL, NULL, part);
         else
-            status = screen->mirror ? send_mirror(screen) : paint_again(screen, paint, scene);
+            status = screen->mirror ? send_mirror(screen, part)
+                                    : paint_again(screen, paint, scene, part);
     }
     pmb_panel_write_to(panel, PMB_PLANE_NEXT | PMB_PLANE_SHOWN);
     screen->unfinished = false;
