@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu footprint bench build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mcu linux footprint bench build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -20,6 +20,7 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@ctest --preset asan
 	@$(MAKE) --no-print-directory options
 	@$(MAKE) --no-print-directory mcu
+	@$(MAKE) --no-print-directory linux
 	@$(MAKE) --no-print-directory package
 
 # The part that finds most mistakes, in under two minutes.
@@ -35,6 +36,11 @@ options: packages
 mcu: build
 	@tools/install-packages.sh tests/mcu/packages.debian
 	@$(MAKE) --no-print-directory -f tests/mcu/Makefile -j$$(nproc)
+
+# The Linux port on a stock kernel, on machines that are emulated.
+linux: build
+	@tools/install-packages.sh tests/linux/packages.debian
+	@tests/linux/emulated.sh
 
 # What programs take on small processors, with each option of include/pemble/options.h.
 footprint: mcu

@@ -19,7 +19,8 @@ static int failures;
 
 static void check(bool good, const char *what, const char *why)
 {
-    printf("kernel: %s %s%s%s\n", good ? "good:" : "BAD:", what, *why ? ": " : "", why);
+    printf("kernel: %s %s%s%s\n", good ? "good:" : "BAD:", what, good ? "" : ": ",
+           good ? "" : why);
     failures += !good;
 }
 
