@@ -19,8 +19,7 @@ static int failures;
 
 static void check(bool good, const char *what, const char *why)
 {
-    printf("kernel: %s %s%s%s\n", good ? "good:" : "BAD:", what, good ? "" : ": ",
-           good ? "" : why);
+    printf("kernel: %s %s%s%s\n", good ? "good:" : "BAD:", what, good ? "" : ": ", good ? "" : why);
     failures += !good;
 }
 

@@ -187,7 +187,7 @@ static int run(int argc, const char **argv)
     int status;
     if (!line_read(&line, &usage, options, argc, argv, 1, MOST_WORDS, &status))
         return status;
-    status = stage_read(&stage, &setup, line.words[0], &(struct stage_options){NULL, NULL});
+    status = stage_read(&stage, &setup, line.words[0], &(struct stage_options){0});
     unsigned long bytes = 0;
     if (status == DONE && flash && !size_of_text(flash, &bytes)) {
         complain("--flash %s: possible is a number of bytes, or of kilobytes with a k", flash);

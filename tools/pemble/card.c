@@ -6,14 +6,15 @@
 
 static const struct usage usage = {
     .name = "card",
-    .arguments = "CONFIG [-o FILE.png] [--only NAME] [--bench FILE] [--trace FILE.vcd]",
+    .arguments = "CONFIG [-o FILE.png] [--only NAME] [--bench FILE] [--trace FILE.vcd] [--wired]",
     .text =
         "Draws the test card on the configured panel, on the simulated bench, and writes a "
         "picture\n"
         "of the module. The card has a frame around the outermost pixels, an arrow that points "
         "up,\n"
         "L and R at the left and the right, a comb with a tooth every fourth row, and a wedge in\n"
-        "which each row is longer than the one above.\n",
+        "which each row is longer than the one above. With --wired the card is also sent to the\n"
+        "panel on this machine's wires: compare its glass with the picture.\n",
     .examples = "  pemble card assets/quay/gangway.ini -o gangway.png\n"
                 "  pemble card believed.ini --bench real.ini -o what-it-would-show.png\n"
                 "  pemble card quay.ini --only kiosk --trace kiosk.vcd\n",
@@ -30,7 +31,10 @@ static int draw(struct stage *stage, int number, const char *out)
     status = stage_paint(stage, number, pmb_test_card_paint, &card);
     if (status == DONE)
         status = stage_picture(act->module, out);
-    if (status == DONE)
+    if (status == DONE && stage->is_wired)
+        printf("the %s on the wires has taken the test card; its glass should look like %s\n",
+               act->setup->known->title, out);
+    else if (status == DONE)
         printf(
             "%s: test card of %dx%d on a simulated %s, %.1f ms of virtual time, complaints: %u\n",
             out, act->panel.size.w, act->panel.size.h, act->setup->known->title,
@@ -41,7 +45,7 @@ static int draw(struct stage *stage, int number, const char *out)
 static int run(int argc, const char **argv)
 {
     char *out = NULL, *panel = NULL;
-    struct stage_options bench = {NULL, NULL};
+    struct stage_options bench = {NULL, NULL, 0};
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the picture to write; card.png if not given",
          "FILE.png"},
@@ -49,6 +53,7 @@ static int run(int argc, const char **argv)
          "which panel of the file; the first if not given", "NAME"},
         BENCH_OPTION(bench.bench),
         TRACE_OPTION(bench.trace),
+        WIRED_OPTION(bench.wired),
         POPT_TABLEEND,
     };
     static struct setup setup;

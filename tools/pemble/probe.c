@@ -9,13 +9,13 @@
 
 static const struct usage usage = {
     .name = "probe",
-    .arguments = "CONFIG [--only NAME] [--bench FILE] [--trace FILE.vcd]",
+    .arguments = "CONFIG [--only NAME] [--bench FILE] [--trace FILE.vcd] [--wired]",
     .text =
         "The first thing to run on new hardware. It looks for shorted wires, scans I2C, resets "
         "the\n"
         "panel, and reads its status, its ID and its busy line where that is possible. It ends in\n"
         "one verdict and the next step. It clears the memory of e-paper. Exit status 3: something\n"
-        "is wrong.\n",
+        "is wrong. With --wired it looks at the panel on this machine's wires.\n",
     .examples = "  pemble probe assets/quay/gangway.ini\n"
                 "  pemble probe believed.ini --bench real.ini\n",
 };
@@ -156,7 +156,7 @@ static int judge_answer(const struct panel_setup *setup, const pmb_probe *probe)
     return verdict(DONE, "the panel answers and takes its setup", card_next);
 }
 
-static int judge(const struct stage *stage, int number, const pmb_probe *probe)
+static int judge(struct stage *stage, int number, const pmb_probe *probe)
 {
     const struct panel_setup *setup = stage->acts[number].setup;
     const bool paper = setup->config.controller->family->refresh != NULL;
@@ -212,6 +212,10 @@ static int probe(struct stage *stage, int number)
     if (stage_port(stage, number, &port) != PMB_OK)
         return stage_failed(stage, number, PMB_ERR_NO_ANSWER);
     (void)pmb_probe_panel(&result, &setup->config, port);
+    const char *wires = stage->is_wired ? pmb_linux_board_error(stage->wired.board) : "";
+    if (*wires && (result.verdict == PMB_PROBE_BUS_HELD || result.verdict == PMB_PROBE_FAILED ||
+                   result.verdict == PMB_PROBE_WIRE_STUCK))
+        return verdict(NO_ANSWER, "this machine cannot use the bus or a pin", wires);
     if (result.verdict != PMB_PROBE_WIRE_STUCK)
         printf("wires: no control line is shorted\n");
     if (strcmp(setup->type, "i2c") == 0 && result.verdict != PMB_PROBE_WIRE_STUCK &&
@@ -223,13 +227,14 @@ static int probe(struct stage *stage, int number)
 static int run(int argc, const char **argv)
 {
     static struct setup setup;
-    struct stage_options bench = {NULL, NULL};
+    struct stage_options bench = {NULL, NULL, 0};
     char *panel = NULL;
     struct poptOption options[] = {
         {"only", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
         BENCH_OPTION(bench.bench),
         TRACE_OPTION(bench.trace),
+        WIRED_OPTION(bench.wired),
         POPT_TABLEEND,
     };
     struct stage stage;

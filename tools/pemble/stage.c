@@ -22,9 +22,9 @@ static const char *const pin_names[SIGNALS][3] = {
 };
 
 /* The I2C addresses that acknowledge, as a list ended by 0; returns how many. */
-static int scan(const struct stage *stage, const pmb_bus *configured, uint8_t found[128])
+static int scan(struct stage *stage, const pmb_bus *configured, uint8_t found[128])
 {
-    const pmb_port *port = pmb_bench_port(stage->bench);
+    const pmb_port *port = stage_board_port(stage);
     pmb_bus bus = *configured;
     int count = 0;
     for (bus.address = 0x08; bus.address <= 0x77; bus.address++)
@@ -34,7 +34,7 @@ static int scan(const struct stage *stage, const pmb_bus *configured, uint8_t fo
     return count;
 }
 
-static int nobody_answers(const struct stage *stage, int number)
+static int nobody_answers(struct stage *stage, int number)
 {
     const pmb_bus *bus = &stage->acts[number].setup->config.bus;
     uint8_t found[128];
@@ -51,12 +51,14 @@ static int nobody_answers(const struct stage *stage, int number)
     return NO_ANSWER;
 }
 
-int stage_failed(const struct stage *stage, int number, pmb_status status)
+int stage_failed(struct stage *stage, int number, pmb_status status)
 {
     const struct panel_setup *setup = stage->acts[number].setup;
     if (status == PMB_ERR_NO_ANSWER && setup->config.bus.kind == &pmb_i2c)
         return nobody_answers(stage, number);
-    complain("%s: %s: %s", stage->believed->path, panel_title(setup), pmb_status_text(status));
+    const char *wires = stage->is_wired ? pmb_linux_board_error(stage->wired.board) : "";
+    complain("%s: %s: %s%s%s", stage->believed->path, panel_title(setup), pmb_status_text(status),
+             *wires ? ": " : "", wires);
     return status == PMB_ERR_TIMEOUT || status == PMB_ERR_NO_ANSWER ? NO_ANSWER : FAILED;
 }
 
@@ -177,6 +179,27 @@ static int place(struct stage *stage, const struct setup *real, int number)
     return DONE;
 }
 
+/* Puts the wires of this machine beside the bench. Returns an exit status. */
+static int connect_wires(struct stage *stage, const struct setup *believed)
+{
+    if (strcmp(believed->board->name, "linux40") != 0) {
+        complain("%s: --wired needs '[board] mcu = linux40', the header of a Linux board; it is %s",
+                 believed->path, believed->board->name);
+        return BAD_USE;
+    }
+    if (!wired_open(&stage->wired, stage->bench))
+        return out_of_memory();
+    stage->is_wired = true;
+    for (int i = 0; i < believed->count; i++)
+        wired_wait_for(&stage->wired, believed->panels[i].config.busy);
+    return DONE;
+}
+
+const pmb_port *stage_board_port(struct stage *stage)
+{
+    return stage->is_wired ? &stage->wired.port : pmb_bench_port(stage->bench);
+}
+
 int stage_build(struct stage *stage, const struct setup *believed, const struct setup *real,
                 const struct stage_options *options)
 {
@@ -192,10 +215,12 @@ int stage_build(struct stage *stage, const struct setup *believed, const struct 
     }
     for (int i = 0; i < real->count && status == DONE; i++)
         status = place(stage, real, i);
+    if (options && options->wired && status == DONE)
+        status = connect_wires(stage, believed);
     for (int i = 0; i < believed->count && status == DONE; i++) {
         stage->acts[i].setup = &believed->panels[i];
         if (!believed->panels[i].expander.kind)
-            (void)pmb_panel_quiet(&believed->panels[i].config, pmb_bench_port(stage->bench));
+            (void)pmb_panel_quiet(&believed->panels[i].config, stage_board_port(stage));
     }
     return status;
 }
@@ -236,7 +261,7 @@ static bool was_reset(const struct stage *stage, const struct act *act)
 pmb_status stage_port(struct stage *stage, int number, const pmb_port **port)
 {
     struct act *act = &stage->acts[number];
-    *port = pmb_bench_port(stage->bench);
+    *port = stage_board_port(stage);
     if (!act->setup->expander.kind)
         return PMB_OK;
     const pmb_status status = pmb_expander_open(&act->expander, *port, &act->setup->expander);
@@ -289,6 +314,8 @@ int stage_close(struct stage *stage, int status)
         free(stage->acts[i].mirror);
         free(stage->acts[i].buffer);
     }
+    if (stage->is_wired)
+        wired_close(&stage->wired);
     pmb_bench_free(stage->bench);
     return status;
 }

@@ -4,6 +4,7 @@
 
 #include "pemble/bench.h"
 #include "config.h"
+#include "wired.h"
 
 struct act {
     const struct panel_setup *setup;
@@ -21,13 +22,24 @@ struct stage {
     const struct setup *believed;
     pmb_bench *bench;
     const char *trace; /* where to write the wires, or NULL */
+    bool is_wired;     /* what is sent goes to the wires of this machine as well */
+    struct wired wired;
     struct act acts[MOST_PANELS];
 };
 
 /* Options that every command with a bench has. */
 struct stage_options {
     char *bench, *trace;
+    int wired;
 };
+#define WIRED_OPTION(variable)                                                                     \
+    {                                                                                              \
+        "wired", '\0', POPT_ARG_NONE, &(variable), 0,                                              \
+            "use the panel on the wires of this machine ('mcu = linux40'); the simulated one "     \
+            "runs "                                                                                \
+            "beside it",                                                                           \
+            NULL                                                                                   \
+    }
 #define BENCH_OPTION(variable)                                                                     \
     {                                                                                              \
         "bench", '\0', POPT_ARG_STRING, &(variable), 0,                                            \
@@ -57,6 +69,9 @@ char *stage_trace_name(const char *file, int number);
 int stage_read(struct stage *stage, struct setup *believed, const char *config,
                const struct stage_options *options);
 
+/* The port of the board: the bench's, or that of the wires. */
+const pmb_port *stage_board_port(struct stage *stage);
+
 /* The port that reaches a panel: the board's, or that of its expander, which is opened. */
 pmb_status stage_port(struct stage *stage, int number, const pmb_port **port);
 
@@ -68,7 +83,7 @@ int stage_open(struct stage *stage, int number, unsigned parts);
 int stage_paint(struct stage *stage, int number, pmb_paint paint, void *scene);
 
 /* Says what the bus or the panel did wrong, and returns the exit status for it. */
-int stage_failed(const struct stage *stage, int number, pmb_status status);
+int stage_failed(struct stage *stage, int number, pmb_status status);
 
 /* Prints the complaints of a module on stderr; returns their number. */
 unsigned stage_complaints(pmb_module *module);

@@ -1,0 +1,38 @@
+/* command.c - a board for the command: an OLED at 0x3C, and paper on SPI, behind the stand-in for
+ * the kernel. PEMBLE_UNPLUGGED: nothing is there. The glasses are left as oled.png and paper.png.
+ */
+#include <stdlib.h>
+#include "kernel.h"
+#include "pemble/pemble.h"
+
+static pmb_module *oled, *paper;
+
+static void leave(void)
+{
+    if (oled && paper) {
+        (void)pmb_module_save_png(oled, "oled.png", 0);
+        (void)pmb_module_save_png(paper, "paper.png", 0);
+    }
+}
+
+__attribute__((constructor)) static void begin(void)
+{
+    static const pmb_panel_config i2c = {
+        .controller = &pmb_ssd1306, .size = {128, 64}, .bus = {.kind = &pmb_i2c}};
+    static const pmb_panel_config spi = {
+        .controller = &pmb_uc8151,
+        .size = {128, 296},
+        .bus = {.kind = &pmb_spi, .select = PMB_PIN(8), .data_command = PMB_PIN(25)},
+        .reset = PMB_PIN(27),
+        .busy = PMB_PIN(24),
+        .rotate = PMB_ROTATE_90,
+    };
+    kernel_start();
+    if (getenv("PEMBLE_UNPLUGGED"))
+        return;
+    oled = pmb_bench_place_panel(kernel.bench, &i2c);
+    paper = pmb_bench_place_panel(kernel.bench, &spi);
+    pmb_module_set_label(oled, "oled-0.96-i2c");
+    pmb_module_set_label(paper, "paper-2.9-uc");
+    atexit(leave);
+}
