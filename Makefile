@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu linux footprint bench build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mcu linux arduino footprint bench build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -21,6 +21,7 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@$(MAKE) --no-print-directory options
 	@$(MAKE) --no-print-directory mcu
 	@$(MAKE) --no-print-directory linux
+	@$(MAKE) --no-print-directory arduino
 	@$(MAKE) --no-print-directory package
 
 # The part that finds most mistakes, in under two minutes.
@@ -41,6 +42,11 @@ mcu: build
 linux: build
 	@tools/install-packages.sh tests/linux/packages.debian
 	@tests/linux/emulated.sh
+
+# The library folder of the archive with the Arduino core and builder, run on a simulated Uno.
+arduino: build
+	@tools/install-packages.sh tests/arduino/packages.debian
+	@tests/arduino/run.sh
 
 # What programs take on small processors, with each option of include/pemble/options.h.
 footprint: mcu

@@ -6,9 +6,9 @@
  * separate address space that GCC calls __flash; tables of your own and pointers to them must then
  * carry the word as well, and a compiler error says where it is missing.
  *
- * C++ has no such word: there, on AVR, put the attribute __progmem__ (PROGMEM in avr/pgmspace.h) on
- * the tables that you define. A configuration without it is read from the wrong place, and nothing
- * says so.
+ * C++ has no such word. So write PMB_TABLE before the tables that you define, which does the same
+ * in both languages: `static const PMB_TABLE pmb_panel_config kiosk = {...};`. On AVR a
+ * configuration in C++ without it is read from the wrong place, and nothing says so.
  */
 #ifndef PEMBLE_FLASH_H
 #define PEMBLE_FLASH_H
@@ -18,6 +18,12 @@
 #pragma GCC diagnostic error "-Waddr-space-convert"
 #else
 #define PMB_FLASH
+#endif
+
+#if defined(__AVR__) && defined(__cplusplus)
+#define PMB_TABLE __attribute__((__progmem__))
+#else
+#define PMB_TABLE PMB_FLASH
 #endif
 
 /* No table: where the address of one could be. */

@@ -5,9 +5,7 @@ extern "C" {
 #include "say.h"
 }
 
-#include <avr/pgmspace.h>
-
-static const pmb_panel_config gangway PROGMEM = {&pmb_ssd1306, {128, 64}, {&pmb_i2c, 0, 0x3C}};
+static const PMB_TABLE pmb_panel_config gangway = {&pmb_ssd1306, {128, 64}, {&pmb_i2c, 0, 0x3C}};
 
 int main()
 {

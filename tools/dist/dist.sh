@@ -22,6 +22,10 @@ cat >"$out/$name/src/pemble.h" <<'END'
 /* pemble.h - for IDEs, which find a library by a header at the top of its sources. */
 #include "pemble/pemble.h"
 END
+# The port for the Arduino interface is a part of the library there, and its sketches are examples.
+mv "$out/$name"/ports/arduino/examples/* "$out/$name/examples/"
+mv "$out/$name"/ports/arduino/*.h "$out/$name"/ports/arduino/*.cpp "$out/$name/src/"
+rm -r "$out/$name/ports/arduino"
 for manifest in library.properties library.json idf_component.yml; do
     sed "s/@VERSION@/$version/" "packaging/$manifest.in" >"$out/$name/$manifest"
 done

@@ -1,0 +1,26 @@
+/* fields - the scene of tests/mcu/fields_scene.c through SPI. */
+#include <avr/sleep.h>
+#include <pemble_arduino.h>
+
+PMB_BEGIN_C
+#include "wire.h"
+PMB_END_C
+
+static pmb_panel panel;
+static pmb_screen screen;
+static uint8_t band[84];
+
+void setup()
+{
+    pmb_status status = pmb_panel_open(&panel, &wire_panel, &pmb_arduino_spi);
+    if (status == PMB_OK)
+        status = pmb_screen_init(&screen, &panel, band, sizeof band, NULL, 0);
+    for (int16_t step = 0; step < 2 && status == PMB_OK; step++)
+        status = pmb_screen_paint(&screen, wire_paint, &step);
+    cli();
+    sleep_mode(); /* the end, for the simulator */
+}
+
+void loop()
+{
+}
