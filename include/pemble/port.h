@@ -10,6 +10,14 @@
  *   2. A callback returns when the work is done, or with an error. It does not retry.
  *   3. Buffers belong to the caller and are valid during the call only (spi_start excepted).
  *   4. Pin numbers are yours: pmb_pin_number() returns the number that PMB_PIN() was given.
+ *   5. An I2C transaction is one: head and body follow each other without a stop. An address that
+ *      nobody acknowledges is PMB_ERR_NO_ANSWER, and does no harm to the next transaction.
+ *   6. SPI sends every byte, in order, however many there are, and changes none of them.
+ *   7. When pin_write returns, the pin has its level. pin_read makes a pin an input, pin_write
+ * makes it an output again.
+ *   8. A wait never ends too early.
+ *
+ * ports/check/port_check.c checks these rules on a board.
  */
 #ifndef PEMBLE_PORT_H
 #define PEMBLE_PORT_H

@@ -3,6 +3,7 @@
 #include "kernel.h"
 #include "pemble/input.h"
 #include "pemble/linux_board.h"
+#include "port_check.h"
 #include "rig.h"
 
 static const pmb_panel_config oled = {
@@ -279,6 +280,39 @@ static void no_edge_is_missed_or_exchanged(void **state)
     leave(&rig, board);
 }
 
+static char said[2000];
+
+static void note(void *context, const char *line)
+{
+    (void)context;
+    strcat(strcat(said, line), "\n");
+}
+
+static uint32_t clock_of_bench(void *context)
+{
+    return (uint32_t)(pmb_bench_now(context) / 1000);
+}
+
+static void it_keeps_the_rules_of_a_port(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_linux_board *board = build(&rig, &oled);
+    rig.port->wait_us(rig.port->context, 200000);
+    const pmb_port_wires wires = {.port = rig.port,
+                                  .say = note,
+                                  .microseconds = clock_of_bench,
+                                  .context = rig.bench,
+                                  .i2c = &oled.bus,
+                                  .answers = 0x3C,
+                                  .silent = 0x3D,
+                                  .spi = &tft.bus};
+    *said = '\0';
+    if (pmb_port_check(&wires) != 0)
+        fail_msg("%s", said);
+    leave(&rig, board);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -292,6 +326,7 @@ int main(void)
         cmocka_unit_test(units_and_devices_that_do_not_exist),
         test_without(PMB_ONE_BIT, a_chip_select_of_the_kernel_is_left_to_it),
         cmocka_unit_test(no_edge_is_missed_or_exchanged),
+        cmocka_unit_test(it_keeps_the_rules_of_a_port),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

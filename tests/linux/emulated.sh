@@ -43,11 +43,11 @@ image=kernel/boot/vmlinuz-$version
 PATH=$PATH:/usr/sbin:/sbin
 
 # The program: static, the first and only one of the machine.
-if [ ! -f init ] || [ -n "$(find "$top/src" "$top/include" "$top/ports/linux" "$here" -newer init -name '*.[ch]')" ]; then
+if [ ! -f init ] || [ -n "$(find "$top/src" "$top/include" "$top/ports/linux" "$top/ports/check" "$here" -newer init -name '*.[ch]')" ]; then
     # shellcheck disable=SC2046
     arm-linux-gnueabihf-gcc -std=gnu11 -O2 -static -Wall -Wextra -Werror -ffunction-sections \
         -Wl,--gc-sections -I"$top/include" -I"$top/src" -I"$top/ports/linux" -I"$top/ports/linux/include" \
-        "$here/on_kernel.c" "$top/ports/linux/board.c" "$top/ports/linux/pins.c" \
+        -I"$top/ports/check" "$here/on_kernel.c" "$top/ports/check/port_check.c" "$top/ports/linux/board.c" "$top/ports/linux/pins.c" \
         $(find "$top/src" -name '*.c') -o init
 fi
 rm -rf root

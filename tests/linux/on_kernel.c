@@ -6,6 +6,7 @@
 
 #include <fcntl.h>
 #include <pemble/linux_board.h>
+#include <port_check.h>
 #include <stdio.h>
 #include <string.h>
 #include <sys/mount.h>
@@ -40,20 +41,16 @@ static double seconds(void)
     return (double)now.tv_sec + (double)now.tv_nsec / 1e9;
 }
 
-/* An EEPROM of two address bytes: a page is written and read back. */
-static void check_memory(const pmb_port *port)
+static void say(void *context, const char *line)
 {
-    const pmb_bus bus = {.kind = &pmb_i2c};
-    uint8_t head[] = {0x01, 0x20}, page[32], back[32];
-    for (unsigned i = 0; i < sizeof page; i++)
-        page[i] = (uint8_t)(i * 37 + 5);
-    check(port->i2c_write(port->context, &bus, 0x50, head, 2, page, sizeof page) == PMB_OK,
-          "head and body are one transaction", "");
-    port->wait_us(port->context, 10000);
-    check(port->i2c_write(port->context, &bus, 0x50, head, 2, NULL, 0) == PMB_OK, "an address", "");
-    check(port->i2c_read(port->context, &bus, 0x50, back, sizeof back) == PMB_OK &&
-              memcmp(page, back, sizeof page) == 0,
-          "what was written is read back", "");
+    (void)context;
+    printf("kernel: %s\n", line);
+}
+
+static uint32_t microseconds(void *context)
+{
+    (void)context;
+    return (uint32_t)(uint64_t)(seconds() * 1e6);
 }
 
 static void job_i2c(void)
@@ -62,11 +59,13 @@ static void job_i2c(void)
     pmb_linux_board *board = pmb_linux_board_open(&devices);
     const pmb_port *port = pmb_linux_board_port(board);
     const double then = seconds();
-    check_memory(port);
-    check(port->i2c_write(port->context, &on_i2c.bus, 0x51, NULL, 0, NULL, 0) == PMB_ERR_NO_ANSWER,
-          "nobody answers at 0x51", pmb_linux_board_error(board));
-    check(port->i2c_write(port->context, &on_i2c.bus, 0x50, NULL, 0, NULL, 0) == PMB_OK,
-          "somebody answers at 0x50", "");
+    failures += (int)pmb_port_check(&(pmb_port_wires){.port = port,
+                                                      .say = say,
+                                                      .microseconds = microseconds,
+                                                      .i2c = &on_i2c.bus,
+                                                      .answers = 0x50,
+                                                      .silent = 0x51,
+                                                      .is_memory = true});
     check(show_scene(&on_i2c, port) == PMB_OK, "the scene is sent", pmb_linux_board_error(board));
     check(seconds() - then < 30, "it takes less than half a minute", "");
     pmb_linux_board_close(board);
