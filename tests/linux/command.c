@@ -1,6 +1,8 @@
 /* command.c - a board for the command: an OLED at 0x3C, and paper on SPI, behind the stand-in for
- * the kernel. PEMBLE_UNPLUGGED: nothing is there. The glasses are left as oled.png and paper.png.
+ * the kernel. PEMBLE_UNPLUGGED: nothing is there. PEMBLE_FAIL_AT: the
+ * first of five transfers that fail. The glasses are left as oled.png and paper.png.
  */
+#include <errno.h>
 #include <stdlib.h>
 #include "kernel.h"
 #include "pemble/pemble.h"
@@ -28,6 +30,11 @@ __attribute__((constructor)) static void begin(void)
         .rotate = PMB_ROTATE_90,
     };
     kernel_start();
+    /* From the n-th transfer on the panel is unplugged for a while. */
+    const char *fails = getenv("PEMBLE_FAIL_AT");
+    kernel.fail_at = fails ? atoi(fails) : 0;
+    kernel.fail_error = ENODEV;
+    kernel.fail_count = fails ? 5 : 0;
     if (getenv("PEMBLE_UNPLUGGED"))
         return;
     oled = pmb_bench_place_panel(kernel.bench, &i2c);

@@ -107,6 +107,7 @@ static bool fails(int *result, int cut_short)
     kernel.transfers++;
     if (kernel.fail_at == 0 || --kernel.fail_at > 0)
         return false;
+    kernel.fail_at = kernel.fail_count-- > 0;
     *result = kernel.fail_error ? fail(kernel.fail_error) : cut_short;
     return true;
 }

@@ -13,6 +13,7 @@ struct kernel {
     size_t bufsiz;       /* of spidev; 0: 4096 */
     int fail_at;         /* the n-th transfer from now on fails... */
     int fail_error;      /* ...with this errno; 0: it is cut short */
+    int fail_count;      /* ...and so many after it */
     int chip_select;     /* a pin that the kernel drives itself; 0: none */
     int taken;           /* a pin that somebody else has; 0: none */
     /* counted */
