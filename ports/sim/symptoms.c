@@ -350,6 +350,7 @@ static pmb_status pass_day(pmb_screen *screen)
     return status;
 }
 
+/* `module` is NULL for a panel that is not on a bench. */
 static pmb_status send_card(pmb_panel *panel, const pmb_symptom *symptom, const char *name,
                             pmb_module *module)
 {
@@ -361,7 +362,7 @@ static pmb_status send_card(pmb_panel *panel, const pmb_symptom *symptom, const 
     pmb_status status = pmb_screen_init(&screen, panel, buffer, bytes, NULL, 0);
     if (status == PMB_OK && symptom->day)
         status = pass_day(&screen);
-    if (symptom->cold)
+    if (symptom->cold && module)
         pmb_bench_temperature(module, 2);
     if (status == PMB_OK && symptom->powered)
         status = pmb_screen_paint(&screen, pmb_test_card_paint, &card);
@@ -371,6 +372,19 @@ static pmb_status send_card(pmb_panel *panel, const pmb_symptom *symptom, const 
         panel->port->wait_us(panel->port->context, 60000000);
     free(buffer);
     return status;
+}
+
+bool pmb_symptom_send(const pmb_symptom *symptom, const pmb_port *port, const char *name)
+{
+    pmb_panel panel;
+    if (symptom->exchanged || symptom->unlit || symptom->lost || symptom->day || symptom->powered)
+        return false;
+    if (pmb_panel_open(&panel, &symptom->config, port) != PMB_OK)
+        return true;
+    (void)send_card(&panel, symptom, symptom->controller ? symptom->controller : name, NULL);
+    if (symptom->asleep)
+        (void)pmb_panel_sleep(&panel);
+    return true;
 }
 
 pmb_status pmb_symptom_show(const pmb_symptom *symptom, pmb_bench *bench, pmb_module *module,

@@ -9,7 +9,6 @@
 #include "pemble/screen.h"
 #include "screen/patches.h"
 
-#if !PMB_PLAIN_PANELS
 enum { LONGEST_REFRESH_MS = 120000, USUAL_FULL_EVERY = 8 };
 
 /* Whether the next refresh has to be a full one of all: the first one, as nobody knows what the
@@ -189,4 +188,3 @@ pmb_status pmb_screen_paint_then_sleep(pmb_screen *screen, pmb_paint paint, void
         status = pmb_panel_wait(screen->panel, LONGEST_REFRESH_MS);
     return status == PMB_OK ? pmb_panel_deep_sleep(screen->panel) : status;
 }
-#endif

@@ -54,6 +54,42 @@ static void the_wires_are_probed(void **state)
     assert_says(o.out, "nothing answers");
 }
 
+/* A picture and the last frame of a reel are on the glass of the wires, as the preview has them. */
+static void pictures_and_reels_are_shown(void **state)
+{
+    (void)state;
+    write_configs();
+    struct outcome o = shell(WIRED " picture make " SOURCE_DIR
+                                   "/assets/quay/pictures/sign.png --for oled.ini --wired -o s.pbp "
+                                   "--preview twin.png && cmp twin.png oled.png");
+    assert_int_equal(o.status, 0);
+    assert_int_equal(shell("cp oled.png sign.png").status, 0);
+    o = shell(WIRED " reel make " SOURCE_DIR
+                    "/assets/quay/pictures/gull.gif --for oled.ini --wired -o g.pbr && "
+                    "! cmp -s oled.png sign.png");
+    assert_int_equal(o.status, 0);
+    o = shell(WIRED " picture make " SOURCE_DIR
+                    "/assets/quay/pictures/sign.png --format grey --wired -o s.pbp");
+    assert_int_equal(o.status, 2);
+    assert_says(o.err, "--wired needs --for");
+}
+
+/* One mistake after the other, each until Enter; then the panel is as it was told last. */
+static void mistakes_are_made_on_the_wires(void **state)
+{
+    (void)state;
+    write_configs();
+    struct outcome o = shell("yes '' | " WIRED " symptoms oled.ini --wired -o sheet.png");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "as it should be");
+    assert_says(o.out, "wrong COM layout         com = alternative: press Enter");
+    assert_null(strstr(o.out, "bytes lost")); /* a fault of wires */
+    assert_says(o.out, "sheet.png: ");
+    /* Asleep is the last of them for this panel: its glass is dark. */
+    o = shell(WIRED " card oled.ini -o dark.png && cmp oled.png dark.png");
+    assert_int_equal(o.status, 1);
+}
+
 /* On this machine, which has no such bus, or whose bus nobody may use here. */
 static void a_bus_that_cannot_be_used_says_why(void **state)
 {
@@ -77,6 +113,8 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(the_card_goes_to_the_panel_and_to_its_twin),
         cmocka_unit_test(the_wires_are_probed),
+        cmocka_unit_test(pictures_and_reels_are_shown),
+        cmocka_unit_test(mistakes_are_made_on_the_wires),
         cmocka_unit_test(a_bus_that_cannot_be_used_says_why),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -79,7 +79,7 @@ static int make(struct picture_target *target, const char *in, const struct pict
                100.0 * (double)block.size / (double)raw, raw, block.tables);
         if (images.count > 1)
             printf("  the first of %d frames; 'pemble reel make' takes all\n", images.count);
-        if (words->preview)
+        if (words->preview || words->wired)
             status = preview(target, &block, words->preview);
     }
     block_free(&block);

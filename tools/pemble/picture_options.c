@@ -115,13 +115,17 @@ int picture_target_read(struct picture_target *t, const struct picture_words *wo
     }
     if (words->panel) {
         t->has_stage = true;
-        int status = stage_read(&t->stage, &t->setup, words->panel, &(struct stage_options){0});
+        int status = stage_read(&t->stage, &t->setup, words->panel,
+                                &(struct stage_options){.wired = words->wired});
         if (status == DONE)
             status = stage_open(&t->stage, 0, 1);
         if (status != DONE)
             return status;
         t->size = t->stage.acts[0].panel.size;
         pixels_of(t, t->stage.acts[0].panel.format);
+    } else if (words->wired) {
+        complain("--wired needs --for: which panel is on the wires?");
+        return BAD_USE;
     } else if (!words->format) {
         complain("--for or --format is missing: what pixels shall it have?");
         return BAD_USE;
@@ -227,7 +231,7 @@ int picture_preview(struct picture_target *t, pmb_paint paint, void *scene, pmb_
     if (!t->has_stage)
         return plain_preview(paint, scene, size, path);
     const int status = stage_paint(&t->stage, 0, paint, scene);
-    return status == DONE ? stage_picture(t->stage.acts[0].module, path) : status;
+    return status == DONE && path ? stage_picture(t->stage.acts[0].module, path) : status;
 }
 
 int picture_run(int argc, const char **argv, const char *name, const char *inputs,

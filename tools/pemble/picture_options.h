@@ -14,6 +14,7 @@ int picture_run(int argc, const char **argv, const char *name, const char *input
 /* As they stand on the command line. */
 struct picture_words {
     char *panel, *format, *size, *fit, *dither, *output, *preview;
+    int wired;
     int brightness, contrast, threshold, invert;
 };
 
@@ -48,6 +49,13 @@ struct picture_words {
         {"brightness", '\0', POPT_ARG_INT, &(w).brightness, 0, "-100 to 100", "N"},                \
         {"contrast", '\0', POPT_ARG_INT, &(w).contrast, 0, "-100 to 100", "N"},                    \
         {"invert", '\0', POPT_ARG_NONE, &(w).invert, 0, "exchange dark and light", NULL},          \
+        {"wired",                                                                                  \
+         '\0',                                                                                     \
+         POPT_ARG_NONE,                                                                            \
+         &(w).wired,                                                                               \
+         0,                                                                                        \
+         "show it also on the panel on the wires of this machine ('mcu = linux40')",               \
+         NULL},                                                                                    \
     {                                                                                              \
         "preview", '\0', POPT_ARG_STRING, &(w).preview, 0,                                         \
             "draw it as it looks on the panel, simulated", "OUT.png"                               \

@@ -209,6 +209,43 @@ static int preview(struct picture_target *target, const struct block *block, con
     return status;
 }
 
+/* A frame in the middle of a panel. */
+struct played {
+    pmb_reel_player player;
+    pmb_size screen;
+};
+
+static void paint_frame(pmb_canvas *c, void *context)
+{
+    const struct played *p = context;
+    pmb_fill(c, PMB_BLACK);
+    pmb_reel_draw(c, &p->player,
+                  pmb_point_of((p->screen.w - p->player.info.size.w) / 2,
+                               (p->screen.h - p->player.info.size.h) / 2),
+                  NULL);
+}
+
+/* Plays it once on the panel on the wires. */
+static int play(struct picture_target *target, const struct block *block)
+{
+    struct stage *stage = &target->stage;
+    const pmb_picture reel = {{block->bytes, (uint32_t)block->size, NULL}};
+    const pmb_port *port = stage_board_port(stage);
+    const size_t bytes = pmb_reel_memory(&reel);
+    uint8_t *memory = calloc(1, bytes);
+    struct played p = {.screen = stage->acts[0].panel.size};
+    int status = memory && pmb_reel_open(&p.player, &reel, PMB_REEL_ONCE, memory, bytes) == PMB_OK
+                     ? DONE
+                     : FAILED;
+    for (uint32_t now = 0; status == DONE && now < p.player.info.milliseconds; now = p.player.end) {
+        (void)pmb_reel_advance(&p.player, now);
+        status = stage_paint(stage, 0, paint_frame, &p);
+        port->wait_us(port->context, (p.player.end - now) * 1000);
+    }
+    free(memory);
+    return status;
+}
+
 static bool read_all(struct images *images, struct paths *paths)
 {
     char why[200];
@@ -246,7 +283,9 @@ static int make(struct picture_target *target, const struct line *line,
     }
     if (status == DONE) {
         report(&made, &block, words->output, flash);
-        if (words->preview)
+        if (words->wired)
+            status = play(target, &block);
+        if (words->preview && status == DONE)
             status = preview(target, &block, words->preview);
     }
     block_free(&block);

@@ -11,11 +11,15 @@
 
 static const struct usage usage = {
     .name = "symptoms",
-    .arguments = "CONFIG [-o SHEET.png] [--only NAME] [--trace FILE.vcd]",
-    .text = "Draws a sheet of pictures: what each usual mistake looks like on this panel. Each "
-            "picture\n"
-            "is the test card, sent by a driver with a wrong configuration to the right simulated\n"
-            "module. The line below it says what to change. Compare your glass with the sheet.\n",
+    .arguments = "CONFIG [-o SHEET.png] [--only NAME] [--trace FILE.vcd] [--wired]",
+    .text =
+        "Draws a sheet of pictures: what each usual mistake looks like on this panel. Each "
+        "picture\n"
+        "is the test card, sent by a driver with a wrong configuration to the right simulated\n"
+        "module. The line below it says what to change. Compare your glass with the sheet. With\n"
+        "--wired the mistakes of configuration are also made on the panel on this machine's "
+        "wires,\n"
+        "one after the other, each until you press Enter.\n",
     .examples = "  pemble symptoms assets/quay/gangway.ini -o sheet.png\n",
 };
 
@@ -38,7 +42,8 @@ static void add_tile(struct sheet *sheet, struct stage *stage, const pmb_symptom
     const int y = TITLE + sheet->count / COLUMNS * (sheet->height + 2 * BEZEL + CAPTION + GAP);
     sheet->count++;
     /* Whatever fails shows on the glass. */
-    (void)pmb_symptom_show(symptom, stage->bench, act->module, act->setup->known->title);
+    if (!stage->is_wired)
+        (void)pmb_symptom_show(symptom, stage->bench, act->module, act->setup->known->title);
     /* As the panel hangs when it is configured right. */
     struct image hung;
     if (!image_of_glass(&hung, act->module))
@@ -54,8 +59,24 @@ static void add_tile(struct sheet *sheet, struct stage *stage, const pmb_symptom
     image_free(&hung);
 }
 
+/* Makes the mistake on the wires and on the twin, and waits for Enter. False: it cannot be made
+ * there.
+ */
+static bool make_on_wires(struct stage *stage, const pmb_symptom *symptom)
+{
+    int key;
+    if (!pmb_symptom_send(symptom, &stage->wired.port, stage->acts[0].setup->known->title))
+        return false;
+    printf("  %-24s %s: press Enter\n", symptom->title, symptom->mend);
+    fflush(stdout);
+    do
+        key = getchar();
+    while (key != '\n' && key != EOF);
+    return true;
+}
+
 static int add_symptom(struct sheet *sheet, const struct setup *setup, int panel, int number,
-                       const char *trace)
+                       const struct stage_options *wanted)
 {
     static struct setup real;
     struct stage stage;
@@ -66,16 +87,19 @@ static int add_symptom(struct sheet *sheet, const struct setup *setup, int panel
     real.panels[0] = setup->panels[panel];
     real.count = 1;
     real.panels[0].expander.kind = NULL; /* what is seen does not depend on it */
-    const struct stage_options options = {.trace = stage_trace_name(trace, sheet->count + 1)};
+    const struct stage_options options = {
+        .trace = stage_trace_name(wanted->trace, sheet->count + 1), .wired = wanted->wired};
     const int status = stage_build(&stage, &real, &real, &options);
-    if (status == DONE) {
+    if (status == DONE && (!stage.is_wired || make_on_wires(&stage, &symptom))) {
         add_tile(sheet, &stage, &symptom);
-        printf("  %-24s %s\n", symptom.title, symptom.mend);
+        if (!stage.is_wired)
+            printf("  %-24s %s\n", symptom.title, symptom.mend);
     }
     return stage_close(&stage, status);
 }
 
-static int draw_sheet(const struct setup *setup, int panel, const char *out, const char *trace)
+static int draw_sheet(const struct setup *setup, int panel, const char *out,
+                      const struct stage_options *wanted)
 {
     const struct panel_setup *p = &setup->panels[panel];
     struct sheet sheet = {.count = 0};
@@ -99,7 +123,7 @@ static int draw_sheet(const struct setup *setup, int panel, const char *out, con
     image_text(&sheet.image, GAP, 22, 3, title, ink);
     printf("%s\n", title);
     for (int i = 0; i < PMB_SYMPTOMS && status == DONE; i++)
-        status = add_symptom(&sheet, setup, panel, i, trace);
+        status = add_symptom(&sheet, setup, panel, i, wanted);
     sheet.image.height =
         TITLE + (sheet.count + COLUMNS - 1) / COLUMNS * (sheet.height + 2 * BEZEL + CAPTION + GAP);
     if (status == DONE && !image_save(&sheet.image, out)) {
@@ -115,13 +139,15 @@ static int draw_sheet(const struct setup *setup, int panel, const char *out, con
 static int run(int argc, const char **argv)
 {
     static struct setup setup;
-    char *out = NULL, *panel = NULL, *trace = NULL;
+    char *out = NULL, *panel = NULL;
+    struct stage_options wanted = {0};
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the sheet; symptoms.png if not given",
          "SHEET.png"},
         {"only", '\0', POPT_ARG_STRING, &panel, 0,
          "which panel of the file; the first if not given", "NAME"},
-        TRACE_OPTION(trace),
+        TRACE_OPTION(wanted.trace),
+        WIRED_OPTION(wanted.wired),
         POPT_TABLEEND,
     };
     struct line line;
@@ -132,7 +158,7 @@ static int run(int argc, const char **argv)
     if (config_read(&setup, line.words[0])) {
         const int number = setup_find(&setup, panel);
         if (number >= 0)
-            status = draw_sheet(&setup, number, out ? out : "symptoms.png", trace);
+            status = draw_sheet(&setup, number, out ? out : "symptoms.png", &wanted);
     }
     line_done(&line);
     return status;

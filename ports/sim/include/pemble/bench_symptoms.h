@@ -55,6 +55,13 @@ bool pmb_symptom_make(pmb_symptom *symptom, int number, const pmb_panel_config *
 pmb_status pmb_symptom_show(const pmb_symptom *symptom, pmb_bench *bench, pmb_module *module,
                             const char *name);
 
+/*
+ * The same through another port, to a real panel: only a mistake of the configuration. False for a
+ * mistake of the wires, or of a whole day, which nobody can make there; then nothing is sent. What
+ * fails shows on the glass.
+ */
+bool pmb_symptom_send(const pmb_symptom *symptom, const pmb_port *port, const char *name);
+
 PMB_END_C
 
 #endif
