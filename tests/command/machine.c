@@ -104,6 +104,18 @@ static void an_unplugged_panel_is_tried_again(void **state)
     assert_null(strstr(answer + 1, "trying again"));
 }
 
+static void a_button_turns_the_page(void **state)
+{
+    (void)state;
+    write_config("oled-0.96-i2c");
+    assert_says(shell(WIRED " machine m.ini --wired" POST " --seconds 2 --button 5 -o t.png").out,
+                "page 1 of 3");
+    assert_says(shell("PEMBLE_PRESS=1 " WIRED " machine m.ini --wired" POST
+                      " --seconds 2 --button 5 -o t.png")
+                    .out,
+                "page 2 of 3");
+}
+
 static void it_does_not_grow(void **state)
 {
     (void)state;
@@ -157,6 +169,7 @@ int main(void)
         cmocka_unit_test(it_shows_what_is_there),
         cmocka_unit_test(it_says_goodbye_when_it_is_ended),
         cmocka_unit_test(an_unplugged_panel_is_tried_again),
+        cmocka_unit_test(a_button_turns_the_page),
         cmocka_unit_test(it_does_not_grow),
         cmocka_unit_test(the_service_is_hardened),
         cmocka_unit_test(bad_use_is_said),

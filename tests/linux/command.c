@@ -35,6 +35,11 @@ __attribute__((constructor)) static void begin(void)
     kernel.fail_at = fails ? atoi(fails) : 0;
     kernel.fail_error = ENODEV;
     kernel.fail_count = fails ? 5 : 0;
+    /* GPIO5 is pressed and let go. */
+    if (getenv("PEMBLE_PRESS")) {
+        kernel_edge(5, false, 1);
+        kernel_edge(5, true, 2);
+    }
     if (getenv("PEMBLE_UNPLUGGED"))
         return;
     oled = pmb_bench_place_panel(kernel.bench, &i2c);

@@ -108,6 +108,18 @@ static void a_bus_that_cannot_be_used_says_why(void **state)
     }
 }
 
+/* An example on the wires of this machine, which has no such bus: it ends, and says why. */
+static void an_example_says_why_it_ends(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell("test -e /dev/i2c-1 || timeout 20 " BUILD_DIR "/wired-first_light");
+    if (o.status != 0) {
+        assert_int_equal(o.status, 1);
+        assert_says(o.err, "/dev/i2c-1: No such file");
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -116,6 +128,7 @@ int main(void)
         cmocka_unit_test(pictures_and_reels_are_shown),
         cmocka_unit_test(mistakes_are_made_on_the_wires),
         cmocka_unit_test(a_bus_that_cannot_be_used_says_why),
+        cmocka_unit_test(an_example_says_why_it_ends),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

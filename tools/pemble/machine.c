@@ -30,7 +30,7 @@ static const struct usage usage = {
 
 struct options {
     char *panel, *out, *from;
-    int turn, seconds, service;
+    int turn, seconds, service, button;
     struct stage_options stage;
 };
 
@@ -100,6 +100,7 @@ struct shown {
     struct machine_scene scene;
     bool open, complained;
     long second; /* since the start */
+    int pressed; /* how often the button was */
 };
 
 /* Said once for each time that it stops working. Nothing is looked for on the bus: with some
@@ -154,7 +155,7 @@ static void show(struct shown *s)
         return;
     vitals_read(&s->scene.vitals, s->options->from ? s->options->from : "");
     const int pages = machine_pages(&s->scene);
-    s->scene.page = (int)(s->second / s->options->turn % pages);
+    s->scene.page = (int)((s->second / s->options->turn + s->pressed) % pages);
     pmb_status status = pmb_screen_paint(&act->screen, machine_paint, &s->scene);
     if (status == PMB_OK)
         status = pmb_panel_wait(&act->panel, 60000);
@@ -180,6 +181,21 @@ static void say_goodbye(struct shown *s)
         (void)pmb_panel_deep_sleep(&act->panel);
 }
 
+/* Waits for a tenth of a second, or until the button is pressed, which turns a page. */
+static bool wait_for_button(struct shown *s, const pmb_port *port)
+{
+    pmb_linux_edge edge;
+    port->wait_us(port->context, 100000);
+    if (s->options->button < 0 || !s->stage->is_wired)
+        return false;
+    while (pmb_linux_board_next_edge(s->stage->wired.board, 0, &edge))
+        if (!edge.high) {
+            s->pressed++;
+            return true;
+        }
+    return false;
+}
+
 /* How often it is looked at: paper is slow and wears, and its pages are turned less often. */
 static int period_of(const struct shown *s)
 {
@@ -192,7 +208,13 @@ static int run_panel(struct stage *stage, int number, const struct options *opti
     struct shown s = {.stage = stage, .number = number, .options = options};
     const pmb_port *port = stage_board_port(stage);
     const int period = period_of(&s);
+    const pmb_pin button = PMB_PIN(options->button);
     struct sigaction action;
+    if (stage->is_wired && options->button >= 0 &&
+        pmb_linux_board_watch(stage->wired.board, &button, 1, 1) != PMB_OK) {
+        complain("--button %d: %s", options->button, pmb_linux_board_error(stage->wired.board));
+        return FAILED;
+    }
     memset(&action, 0, sizeof action);
     action.sa_handler = end;
     sigaction(SIGTERM, &action, NULL);
@@ -200,7 +222,8 @@ static int run_panel(struct stage *stage, int number, const struct options *opti
     for (; !ended && (options->seconds == 0 || s.second < options->seconds); s.second += period) {
         show(&s);
         for (int i = 0; i < period * 10 && !ended; i++)
-            port->wait_us(port->context, 100000);
+            if (wait_for_button(&s, port))
+                show(&s);
     }
     if (stage->is_wired)
         say_goodbye(&s);
@@ -219,13 +242,15 @@ static int run_panel(struct stage *stage, int number, const struct options *opti
 static int run(int argc, const char **argv)
 {
     static struct setup setup;
-    struct options o = {.turn = 5, .seconds = -1};
+    struct options o = {.turn = 5, .seconds = -1, .button = -1};
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &o.out, 0,
          "the picture to write at the end; machine.png on the bench if not given", "FILE.png"},
         {"only", '\0', POPT_ARG_STRING, &o.panel, 0,
          "which panel of the file; the first if not given", "NAME"},
         {"turn", '\0', POPT_ARG_INT, &o.turn, 0, "seconds for a page; 5 if not given", "SECONDS"},
+        {"button", '\0', POPT_ARG_INT, &o.button, 0,
+         "with --wired: a button from this GPIO to ground turns the page", "GPIO"},
         {"seconds", '\0', POPT_ARG_INT, &o.seconds, 0,
          "how long; 1 on the bench, until it is ended on the wires", "SECONDS"},
         {"from", '\0', POPT_ARG_STRING, &o.from, 0,
