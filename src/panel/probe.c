@@ -112,7 +112,7 @@ static pmb_status probe_i2c(pmb_probe *probe, const PMB_FLASH pmb_panel_config *
 /* ---- IDs of TFT controllers: docs/controllers, "Reading the ID" ---- */
 
 /* How an ID is asked for; in this order. */
-enum { BY_04, BY_D3, BY_D3_AFTER_FB, BY_D0, WAYS };
+enum { BY_04, BY_D3, BY_D3_AFTER_FB, BY_D0, WAYS, BY_INDEX = WAYS };
 
 static const char *name_of(uint8_t way, uint32_t id)
 {
@@ -133,6 +133,9 @@ static const char *name_of(uint8_t way, uint32_t id)
         {0x009486, "ILI9486", 1 << BY_D3 | 1 << BY_D3_AFTER_FB},
         {0x009488, "ILI9488", 1 << BY_D3 | 1 << BY_D3_AFTER_FB},
         {0x990000, "HX8357D", 1 << BY_D0},
+        {0x009225, "ILI9225", 1 << BY_INDEX},
+        {0x009320, "ILI9320", 1 << BY_INDEX},
+        {0x009325, "ILI9325", 1 << BY_INDEX},
     };
     for (uint8_t i = 0; i < sizeof known / sizeof known[0]; i++)
         if (known[i].id == id && known[i].ways & 1 << way)
@@ -173,17 +176,13 @@ static bool read_id(const pmb_panel *panel, uint8_t way, uint32_t *id)
 /* Index 00h, whose value is the ID: docs/controllers/indexed.md. */
 static pmb_status judge_index_id(pmb_probe *probe, const pmb_panel *panel)
 {
-    static const char *const names[] = {"ILI9225", "ILI9320", "ILI9325"};
-    static const uint16_t ids[] = {0x9225, 0x9320, 0x9325};
     const PMB_FLASH pmb_indexed *detail =
         (const PMB_FLASH pmb_indexed *)panel->config->controller->detail;
     uint8_t b[2];
     if (pmb_send_single(panel, 0) != PMB_OK || !reads(panel, 0, b, sizeof b))
         return judge(probe, PMB_PROBE_SENT, PMB_OK);
     probe->id = (uint32_t)b[0] << 8 | b[1];
-    for (uint8_t i = 0; i < sizeof ids / sizeof ids[0]; i++)
-        if (ids[i] == probe->id)
-            probe->name = names[i];
+    probe->name = name_of(BY_INDEX, probe->id);
     if (probe->id == detail->id)
         return judge(probe, PMB_PROBE_ANSWERS, PMB_OK);
     return judge(probe,
