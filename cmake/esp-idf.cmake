@@ -4,4 +4,6 @@ set(headers ${CMAKE_CURRENT_LIST_DIR}/../include)
 if(NOT EXISTS ${headers})
   set(headers "") # in the archive they are in src
 endif()
-idf_component_register(SRCS ${sources} INCLUDE_DIRS ${headers} ${CMAKE_CURRENT_LIST_DIR}/../src)
+set(port ${CMAKE_CURRENT_LIST_DIR}/../ports/esp-idf)
+idf_component_register(SRCS ${sources} ${port}/esp_idf_board.c
+  INCLUDE_DIRS ${headers} ${CMAKE_CURRENT_LIST_DIR}/../src ${port} REQUIRES driver)
