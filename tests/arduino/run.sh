@@ -36,20 +36,25 @@ compile() {
     echo "arduino: $name on the $1: $(($2 + $3)) bytes of flash, $(($3 + $4)) of RAM"
 }
 
-for sketch in FirstLight NumberFields Dial Reel; do
-    compile uno "$out/libraries/Pemble/examples/$sketch"
-done
-compile mega "$out/libraries/Pemble/examples/Dial"
-compile mega "$out/libraries/Pemble/examples/FirstLight"
+# both BOARD SKETCH BOARD SKETCH: compiles two at once.
+both() {
+    compile "$1" "$2" &
+    other=$!
+    compile "$3" "$4"
+    wait $other
+}
 
+sketches=$out/libraries/Pemble/examples
 # The scenes of `make mcu`, with its fonts.
 cp -r "$here/oled" "$here/fields" "$out"
 cp "$top/tests/mcu/oled.c" "$top/tests/mcu/oled.h" "$mcu/oled_font.c" "$out/oled"
 cp "$top/tests/mcu/fields_scene.c" "$top/tests/mcu/wire.h" "$mcu/fields_small.c" "$mcu/fields_large.c" "$out/fields"
-compile uno "$out/oled"
+both uno "$sketches/FirstLight" uno "$sketches/NumberFields"
+both uno "$sketches/Dial" uno "$sketches/Reel"
+both mega "$sketches/Dial" mega "$sketches/FirstLight"
+both uno "$out/oled" uno "$out/fields"
 timeout 60 "$mcu/avr-run" --glass "$out/uno/oled/oled.ino.elf" >"$out/oled.txt"
 cmp "$out/oled.txt" "$mcu/host/oled.txt" || { echo "arduino: the OLED shows something else than on the bench" >&2; exit 1; }
-compile uno "$out/fields"
 timeout 60 "$mcu/avr-run" --wire "$out/uno/fields/fields.ino.elf" >"$out/fields.txt"
 "$mcu/host/replay-fields" <"$out/fields.txt"
 echo "arduino: what an Uno sends by Wire and by SPI gives the glass of the bench"

@@ -424,15 +424,15 @@ static pmb_status paint_through(struct rig *rig, uint32_t *scene)
     return status;
 }
 
-/* One transfer of a second picture fails, in its first byte or in the fourth. */
+/* One transfer of a second picture fails, in its first byte or in the fourth; then one later. */
 static unsigned walk_transfers(const pmb_panel_config *config, unsigned bytes)
 {
+    struct rig rig;
     bool failed = true;
     unsigned failures = 0;
+    rig_open(&rig, config, 0, true);
     for (unsigned n = 1; failed; n++) {
-        struct rig rig;
         uint32_t scene = 11;
-        rig_open(&rig, config, 0, true);
         assert_int_equal(paint_through(&rig, &scene), PMB_OK);
         scene = 23;
         pmb_bench_break_transfer(rig.bench, n, bytes, false);
@@ -441,8 +441,8 @@ static unsigned walk_transfers(const pmb_panel_config *config, unsigned bytes)
         pmb_bench_break_transfer(rig.bench, 0, 0, false);
         assert_int_equal(paint_through(&rig, &scene), PMB_OK);
         assert_glass_shows(&rig, paint_boxes, &scene);
-        rig_close(&rig);
     }
+    rig_close(&rig);
     return failures;
 }
 
