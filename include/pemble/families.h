@@ -16,8 +16,8 @@ PMB_BEGIN_C
 struct pmb_screen; /* screen.h */
 
 /* A glass that is sold with a controller: its size and where its top left pixel lies in memory. Of
- * several with one size the first is the usual one, and the one at the configured offset is meant
- * where there is such. */
+ * several with one size the first is the usual one; pmb_family_dcs takes the one at the configured
+ * offset. */
 typedef struct pmb_glass {
     pmb_size size;
     pmb_point offset;

@@ -70,8 +70,7 @@ pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t f
 
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 
-/* The known glass of the configured size; of several the one at the configured offset, else the
- * usual one. NULL: none is known. */
+/* The known glass of the configured size, or NULL. */
 const PMB_FLASH pmb_glass *pmb_known_glass(const PMB_FLASH pmb_panel_config *config);
 
 PMB_END_C

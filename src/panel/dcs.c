@@ -33,9 +33,18 @@ static const PMB_FLASH pmb_dcs *detail_of(const pmb_panel *panel)
     return (const PMB_FLASH pmb_dcs *)panel->config->controller->detail;
 }
 
+/* The glass of the configured size, and if there are several, the one at the configured offset. */
 static const PMB_FLASH pmb_dcs_glass *glass_of(const pmb_panel *panel)
 {
+    const PMB_FLASH pmb_controller *controller = panel->config->controller;
+    const PMB_FLASH pmb_offset *offset = &panel->config->offset;
     const PMB_FLASH pmb_glass *glass = pmb_known_glass(panel->config);
+    for (uint8_t i = 0; i < controller->glass_count && offset->given; i++) {
+        const PMB_FLASH pmb_glass *other = &controller->glasses[i];
+        if (other->size.w == panel->config->size.w && other->size.h == panel->config->size.h &&
+            other->offset.x == offset->x && other->offset.y == offset->y)
+            glass = other;
+    }
     return glass ? (const PMB_FLASH pmb_dcs_glass *)glass->extra : PMB_NO_TABLE;
 }
 

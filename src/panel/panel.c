@@ -17,19 +17,12 @@ static pmb_point glass_offset(const PMB_FLASH pmb_panel_config *config)
 const PMB_FLASH pmb_glass *pmb_known_glass(const PMB_FLASH pmb_panel_config *config)
 {
     const PMB_FLASH pmb_controller *controller = config->controller;
-    const PMB_FLASH pmb_offset *offset = &config->offset;
-    const PMB_FLASH pmb_glass *usual = PMB_NO_TABLE;
     for (uint8_t i = 0; i < controller->glass_count; i++) {
         const PMB_FLASH pmb_glass *glass = &controller->glasses[i];
-        if (glass->size.w != config->size.w || glass->size.h != config->size.h)
-            continue;
-        /* Several of one size are there for colour only. */
-        if (PMB_ONE_BIT ||
-            (offset->given && glass->offset.x == offset->x && glass->offset.y == offset->y))
+        if (glass->size.w == config->size.w && glass->size.h == config->size.h)
             return glass;
-        usual = usual ? usual : glass;
     }
-    return usual;
+    return PMB_NO_TABLE;
 }
 
 static bool fits_memory(const PMB_FLASH pmb_panel_config *config, pmb_point offset)
