@@ -58,7 +58,7 @@ static const char *module_row(int number)
     const struct known_module *m = module_at(number);
     const struct known_controller *c = controller_named(m->controller);
     const char *rest = rest_of(m);
-    snprintf(row, sizeof row, "  %-17s %-18s %-8s %-25s %-10s %-*s%s%s", m->name, c->title,
+    snprintf(row, sizeof row, "  %-18s %-19s %-9s %-26s %-10s %-*s%s%s", m->name, c->title,
              value_of(m, "size="), c->colors, value_of(m, "type="), *rest ? 10 : 0, m->supply,
              *rest ? " " : "", rest);
     return row;
@@ -75,7 +75,7 @@ static const char *controller_row(int number)
 {
     static char row[ROW_SIZE];
     const struct known_controller *c = controller_at(number);
-    snprintf(row, sizeof row, "  %-17s %-9s %-25s %-29s %s", c->name, memory_of(c), c->colors,
+    snprintf(row, sizeof row, "  %-18s %-10s %-26s %-29s %s", c->name, memory_of(c), c->colors,
              controller_buses(c), controller_sizes(c));
     return row;
 }
@@ -114,11 +114,11 @@ static int print_table(const struct line *line)
 {
     char heading[ROW_SIZE];
     snprintf(heading, ROW_SIZE,
-             "Modules, for 'module = NAME':\n\n  %-17s %-18s %-8s %-25s %-10s %-10s %s\n", "name",
+             "Modules, for 'module = NAME':\n\n  %-18s %-19s %-9s %-26s %-10s %-10s %s\n", "name",
              "controller", "size", "colours", "bus", "supply, V", "also");
     const int modules = print_rows(heading, module_count(), module_row, line);
     snprintf(heading, ROW_SIZE,
-             "%sControllers, for 'controller = NAME':\n\n  %-17s %-9s %-25s %-29s %s\n",
+             "%sControllers, for 'controller = NAME':\n\n  %-18s %-10s %-26s %-29s %s\n",
              modules ? "\n" : "", "name", "memory", "colours", "buses",
              "sizes that it is sold with");
     return modules + print_rows(heading, controller_count(), controller_row, line);
