@@ -174,9 +174,11 @@ static void every_example_is_also_cpp(void **state)
     const struct outcome o = shell(
         "for f in %s/examples/*.c %s/examples/your_project/*.c; do "
         "g++ -std=c++20 -x c++ -Wall -Werror -fsyntax-only -I%s/include -I%s/ports/sim/include "
-        "-I%s/ports/linux -I%s/tools/pictures -I%s/examples -DCARD='\"\"' -DINPUTS='\"\"' $f || "
+        "-I%s/ports/linux -I%s/ports/linux/include -I%s/tools/pictures -I%s/examples -DCARD='\"\"' "
+        "-DINPUTS='\"\"' $f || "
         "exit 1; done",
-        SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR);
+        SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR, SOURCE_DIR,
+        SOURCE_DIR);
     assert_string_equal(o.err, "");
     assert_int_equal(o.status, 0);
 }
