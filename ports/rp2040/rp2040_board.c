@@ -1,5 +1,6 @@
 /* rp2040_board.c - a port on the registers of the RP2040. Sections are those of its data sheet. */
 #include "rp2040_board.h"
+#include <stdatomic.h>
 
 /* A test has registers of its own. */
 #ifndef RP2040_GET
@@ -176,6 +177,7 @@ static pmb_status spi_start(void *context, const pmb_bus *bus, const uint8_t *ou
     RP2040_PUT(base + 0x0, RP2040_ADDRESS(out));
     RP2040_PUT(base + 0x4, spi_base(b) + SPI_DR);
     RP2040_PUT(base + 0x8, (uint32_t)count);
+    atomic_signal_fence(memory_order_release); /* the bytes are in memory before it reads */
     RP2040_PUT(base + 0xC, ENABLE | READ_INCREMENTS | QUIET | channel << CHAIN_SHIFT |
                                (REQUEST_SPI0_TX + REQUESTS_OF_UNIT * (uint32_t)b->wires->spi)
                                    << REQUEST_SHIFT);
