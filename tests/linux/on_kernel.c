@@ -13,6 +13,7 @@
 #include <sys/reboot.h>
 #include <sys/stat.h>
 #include <sys/syscall.h>
+#include <sys/wait.h>
 #include <time.h>
 #include <unistd.h>
 
@@ -93,6 +94,31 @@ static void job_spi(void)
     pmb_linux_board_close(board);
 }
 
+/* Runs the command `pemble` on the panel of this machine. */
+static void run(const char *const *words)
+{
+    int status = -1;
+    const pid_t child = fork();
+    if (child == 0) {
+        execv("/bin/pemble", (char *const *)words);
+        _exit(127);
+    }
+    check(child > 0 && waitpid(child, &status, 0) == child && status == 0, words[1],
+          "its exit status is not 0");
+}
+
+static void job_command(void)
+{
+    static const char *const card[] = {"pemble", "card",      "/panel.ini", "--wired",
+                                       "-o",     "/card.png", NULL};
+    static const char *const probe[] = {"pemble", "probe", "/panel.ini", "--wired", NULL};
+    static const char *const machine[] = {"pemble",    "machine", "/panel.ini", "--wired",
+                                          "--seconds", "3",       NULL};
+    run(probe);
+    run(machine);
+    run(card);
+}
+
 int main(void)
 {
     char line[512] = "";
@@ -111,6 +137,8 @@ int main(void)
         fclose(f);
     if (strstr(line, "job=i2c"))
         job_i2c();
+    else if (strstr(line, "job=command"))
+        job_command();
     else
         job_spi();
     printf("kernel: %d failures\n", failures);

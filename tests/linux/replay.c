@@ -3,6 +3,7 @@
  * of the same scene on the bench, and the bytes must be the same.
  *
  *     replay i2c TRACE             the lines i2c_event and i2c_send of QEMU
+ *     replay glass TRACE OUT.png   the lines of I2C; only the picture of the module is written
  *     replay spi TRACE OUT.vcd     the lines pl061_set_output; also writes them as VCD, and prints
  *                                  the bytes that are expected, with their D/C
  */
@@ -95,12 +96,10 @@ static int compare(pmb_module *module, const uint8_t *want, const char *what)
     return 0;
 }
 
-static int replay_i2c(FILE *f)
+/* Gives the transactions of a trace to the panel that is on this bench. */
+static void feed_i2c(FILE *f, const pmb_port *port)
 {
-    uint8_t *want = glass_on_bench(&on_i2c), transaction[9000];
-    pmb_bench *bench = pmb_bench_new();
-    pmb_module *module = pmb_bench_place_panel(bench, &on_i2c);
-    const pmb_port *port = pmb_bench_port(bench);
+    static uint8_t transaction[9000];
     size_t count = 0;
     unsigned address = 0, value;
     char line[300];
@@ -123,6 +122,24 @@ static int replay_i2c(FILE *f)
             count = 0;
         }
     }
+}
+
+static int replay_glass(FILE *f, const char *path)
+{
+    pmb_bench *bench = pmb_bench_new();
+    pmb_module *module = pmb_bench_place_panel(bench, &on_i2c);
+    feed_i2c(f, pmb_bench_port(bench));
+    const bool saved = pmb_module_save_png(module, path, 0);
+    pmb_bench_free(bench);
+    return saved ? 0 : 1;
+}
+
+static int replay_i2c(FILE *f)
+{
+    uint8_t *want = glass_on_bench(&on_i2c);
+    pmb_bench *bench = pmb_bench_new();
+    pmb_module *module = pmb_bench_place_panel(bench, &on_i2c);
+    feed_i2c(f, pmb_bench_port(bench));
     if (seen.count != expected.count ||
         memcmp(seen.bytes, expected.bytes, seen.count * sizeof seen.bytes[0]) != 0) {
         fprintf(stderr, "replay: %zu bytes and starts were seen, %zu are expected, or others\n",
@@ -195,11 +212,14 @@ int main(int argc, char **argv)
 {
     FILE *f = argc > 2 ? fopen(argv[2], "r") : NULL;
     if (!f) {
-        fprintf(stderr, "usage: replay i2c|spi TRACE [OUT.vcd]\n");
+        fprintf(stderr, "usage: replay i2c|glass|spi TRACE [OUT]\n");
         return 2;
     }
-    const bool on_bus = strcmp(argv[1], "i2c") == 0;
-    const int status = on_bus ? replay_i2c(f) : argc > 3 ? replay_spi(f, argv[3]) : 2;
+    int status = 2;
+    if (strcmp(argv[1], "i2c") == 0)
+        status = replay_i2c(f);
+    else if (argc > 3)
+        status = (strcmp(argv[1], "glass") == 0 ? replay_glass : replay_spi)(f, argv[3]);
     fclose(f);
     return status;
 }
