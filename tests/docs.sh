@@ -19,7 +19,7 @@ for page in "$top"/README.md "$top"/CONTRIBUTING.md "$top"/docs/*.md; do
         [ -e "$block" ] || continue
         blocks=$((blocks + 1))
         if ! gcc -std=c11 -Wall -Wextra -Wno-unused -Wno-missing-field-initializers -Werror -fsyntax-only \
-            -I"$top/include" -I"$top/ports/linux/include" -I"$top/ports/sim/include" -I"$top/ports/sim" -I"$top/examples" \
+            -I"$top/include" -I"$top/ports/linux/include" -I"$top/ports/stm32f4" -I"$top/ports/sim/include" -I"$top/ports/sim" -I"$top/examples" \
             -I"$top/examples/your_project" -include prelude.h "$block" 2>said.txt; then
             echo "$page: $block does not compile:"
             head -12 said.txt
