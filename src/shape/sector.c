@@ -39,6 +39,93 @@ pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)
     };
 }
 
+/* ---- what lies alike in a row ---- */
+
+void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t reach)
+{
+    const int32_t outer = 2 * s->outer + 1, inner = 2 * s->inner + 1;
+    *row = (pmb_sector_row){
+        .s = s,
+        .near = reach * 32768,
+        .widths = {outer + 2, outer - 2 * reach, inner - 2, s->inner < 0 ? 0 : inner + 2 * reach},
+        .columns = {-1, -1, -1, -1},
+    };
+}
+
+static pmb_crossing crossing(const pmb_sector_row *row, pmb_direction d, int32_t y)
+{
+    const int32_t middle = d.x * y;
+    if (d.y == 0) {
+        const bool is_near = middle > -row->near && middle < row->near;
+        return (pmb_crossing){is_near ? INT32_MIN : INT32_MAX, INT32_MAX, middle > 0};
+    }
+    const int32_t a = (middle - row->near) / d.y, b = (middle + row->near) / d.y;
+    return (pmb_crossing){pmb_lesser(a, b) - 1, pmb_greater(a, b) + 1, d.y > 0};
+}
+
+void pmb_sector_row_at(pmb_sector_row *row, int32_t y)
+{
+    for (int i = 0; i < PMB_DISCS; i++) {
+        const int32_t width = row->widths[i];
+        const int32_t square = width > 0 ? width * width - 4 * y * y : -1;
+        int32_t x = row->columns[i];
+        while (4 * (x + 1) * (x + 1) <= square)
+            x++;
+        while (x >= 0 && 4 * x * x > square)
+            x--;
+        row->columns[i] = x;
+    }
+    row->from = crossing(row, row->s->from, y);
+    row->to = crossing(row, row->s->to, y);
+}
+
+static pmb_stretch stretch_of_discs(const pmb_sector_row *row, int32_t x)
+{
+    const int32_t away = x < 0 ? -x : x, *columns = row->columns;
+    if (away > columns[PMB_SOME])
+        return (pmb_stretch){PMB_OUTSIDE, x < 0 ? -columns[PMB_SOME] - 1 : INT32_MAX};
+    if (away <= columns[PMB_HIDDEN])
+        return (pmb_stretch){PMB_OUTSIDE, columns[PMB_HIDDEN]};
+    if (away > columns[PMB_DEEP_IN] || away <= columns[PMB_RIM])
+        return (pmb_stretch){PMB_NEAR_EDGE, x};
+    return (pmb_stretch){PMB_DEEP, x < 0 && columns[PMB_RIM] >= 0 ? -columns[PMB_RIM] - 1
+                                                                  : columns[PMB_DEEP_IN]};
+}
+
+/* `inside`: the shape is clockwise of the direction. */
+static pmb_stretch stretch_of(pmb_crossing crossing, bool inside, int32_t x)
+{
+    if (x >= crossing.left && x <= crossing.right)
+        return (pmb_stretch){PMB_NEAR_EDGE, x};
+    const bool before = x < crossing.left;
+    return (pmb_stretch){crossing.before == (before == inside) ? PMB_DEEP : PMB_OUTSIDE,
+                         before ? crossing.left - 1 : INT32_MAX};
+}
+
+/* How pixels lie in what two shapes have in common; or, with the places exchanged, in what either
+ * of them has. */
+static pmb_stretch common(pmb_stretch a, pmb_stretch b, pmb_place outside)
+{
+    if (a.place == outside && b.place == outside)
+        return a.last > b.last ? a : b;
+    if (a.place == outside || b.place == outside)
+        return a.place == outside ? a : b;
+    if (a.place == PMB_NEAR_EDGE || b.place == PMB_NEAR_EDGE)
+        return a.place == PMB_NEAR_EDGE ? a : b;
+    return a.last < b.last ? a : b;
+}
+
+pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x)
+{
+    const pmb_stretch ring = stretch_of_discs(row, x);
+    if (row->s->full || ring.place == PMB_OUTSIDE)
+        return ring;
+    const pmb_stretch from = stretch_of(row->from, true, x), to = stretch_of(row->to, false, x);
+    return common(ring, common(from, to, row->s->wide ? PMB_DEEP : PMB_OUTSIDE), PMB_OUTSIDE);
+}
+
+/* ---- hard edges ---- */
+
 /* True from the direction on, through less than half a turn clockwise. */
 static bool is_after(pmb_direction d, int32_t x, int32_t y)
 {
@@ -73,21 +160,28 @@ static bool is_outermost(const pmb_sector *s, int32_t x, int32_t y)
                                    is_inside(s, x, y - 1) && is_inside(s, x, y + 1));
 }
 
-/* Only what the clip can show is looked at, pixel by pixel, and drawn in runs. */
+/* Only pixels near an edge are looked at one by one. `deep` says what the others inside are. */
 static void draw(pmb_canvas *c, const pmb_sector *s,
-                 bool (*has)(const pmb_sector *s, int32_t x, int32_t y), pmb_color color)
+                 bool (*has)(const pmb_sector *s, int32_t x, int32_t y), bool deep, pmb_color color)
 {
     const pmb_extent e = pmb_sector_extent(c, s);
+    pmb_sector_row row;
+    pmb_sector_rows(&row, s, deep ? 1 : 2);
     for (int32_t y = e.top; y <= e.bottom; y++) {
-        int32_t run = 0;
-        for (int32_t x = e.left; x <= e.right + 1; x++) {
-            if (x <= e.right && has(s, x, y)) {
-                run++;
-                continue;
+        int32_t run = 0, x = e.left;
+        pmb_sector_row_at(&row, y);
+        while (x <= e.right) {
+            const pmb_stretch stretch = pmb_sector_stretch(&row, x);
+            const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
+            if (stretch.place == PMB_NEAR_EDGE ? has(s, x, y) : stretch.place == PMB_DEEP && deep) {
+                run += next - x;
+            } else {
+                pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
+                run = 0;
             }
-            pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
-            run = 0;
+            x = next;
         }
+        pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
     }
 }
 
@@ -96,7 +190,7 @@ void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inn
 {
     pmb_sector s;
     if (pmb_sector_of(&s, center, outer, inner, from, sweep))
-        draw(c, &s, is_inside, color);
+        draw(c, &s, is_inside, true, color);
 }
 
 void pmb_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
@@ -104,5 +198,5 @@ void pmb_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t i
 {
     pmb_sector s;
     if (pmb_sector_of(&s, center, outer, inner, from, sweep))
-        draw(c, &s, is_outermost, color);
+        draw(c, &s, is_outermost, false, color);
 }

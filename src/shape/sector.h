@@ -30,6 +30,45 @@ typedef struct pmb_extent {
 
 pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s);
 
+/* Where pixels of a row lie: further outside of the shape than its edge reaches, near an edge, or
+ * so far inside that no edge reaches them. */
+typedef enum pmb_place { PMB_OUTSIDE, PMB_NEAR_EDGE, PMB_DEEP } pmb_place;
+
+/* Pixels from one on to `last` that lie alike. */
+typedef struct pmb_stretch {
+    pmb_place place;
+    int32_t last;
+} pmb_stretch;
+
+/* A direction in a row: near the columns from `left` to `right`; `before` says what lies to the
+ * left, and the opposite lies to the right. */
+typedef struct pmb_crossing {
+    int32_t left, right;
+    bool before;
+} pmb_crossing;
+
+/* The discs that bound what lies alike: of what the outer one has something of, what is deep in it,
+ * what the inner one hides, what is near that. */
+enum { PMB_SOME, PMB_DEEP_IN, PMB_HIDDEN, PMB_RIM, PMB_DISCS };
+
+/* One row of a sector after the other. */
+typedef struct pmb_sector_row {
+    const pmb_sector *s;
+    int32_t near;               /* how far from a direction is near it, times 32768 */
+    int32_t widths[PMB_DISCS];  /* below 1: there is no such disc */
+    int32_t columns[PMB_DISCS]; /* the last one on either side of the middle; -1: none */
+    pmb_crossing from, to;
+} pmb_sector_row;
+
+/* `reach`: how far inside of an edge a pixel is still near it; at least 1. */
+void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t reach);
+
+/* Moves to a row. The next one is found soonest from the one before. */
+void pmb_sector_row_at(pmb_sector_row *row, int32_t y);
+
+/* How the pixels from x on lie. A stretch near an edge has one pixel. */
+pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x);
+
 /* Which side of a direction a point lies on, times 32767: positive is clockwise of it. */
 static inline int32_t pmb_side(pmb_direction d, int32_t x, int32_t y)
 {

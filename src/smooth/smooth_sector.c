@@ -38,22 +38,48 @@ static uint8_t stroke_share(int32_t inside)
     return (uint8_t)(pmb_share(inside) - pmb_share(inside - PMB_PIXEL));
 }
 
-static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t inside),
+/* Shares that have been found for the pixels left of x. */
+struct shares {
+    int32_t count;
+    uint8_t of[ROOM];
+};
+
+static void flush(pmb_canvas *c, const pmb_sector *s, int32_t x, int32_t y, struct shares *shares,
+                  pmb_color color)
+{
+    pmb_span_shade(c, s->center.x + x - shares->count, s->center.y + y, shares->count, shares->of,
+                   color);
+    shares->count = 0;
+}
+
+/* Only pixels near an edge are looked at one by one. `deep` says what the others inside are. */
+static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t inside), bool deep,
                  pmb_color color)
 {
     const struct ring ring = {pmb_disc_of(2 * s->outer + 1),
                               pmb_disc_of(2 * pmb_greater(s->inner, 0) + 1)};
     const pmb_extent e = pmb_sector_extent(c, s);
+    struct shares shares = {0};
+    pmb_sector_row row;
+    pmb_sector_rows(&row, s, deep ? 1 : 2);
     for (int32_t y = e.top; y <= e.bottom; y++) {
-        uint8_t shares[ROOM];
-        int32_t count = 0;
-        for (int32_t x = e.left; x <= e.right; x++) {
-            shares[count++] = share_of(inside_by(s, &ring, x, y));
-            if (count < ROOM && x < e.right)
-                continue;
-            pmb_span_shade(c, s->center.x + x + 1 - count, s->center.y + y, count, shares, color);
-            count = 0;
+        int32_t x = e.left;
+        pmb_sector_row_at(&row, y);
+        while (x <= e.right) {
+            const pmb_stretch stretch = pmb_sector_stretch(&row, x);
+            const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
+            if (stretch.place == PMB_NEAR_EDGE) {
+                shares.of[shares.count++] = share_of(inside_by(s, &ring, x, y));
+                if (shares.count == ROOM)
+                    flush(c, s, next, y, &shares, color);
+            } else {
+                flush(c, s, x, y, &shares, color);
+                if (stretch.place == PMB_DEEP && deep)
+                    pmb_span_fill(c, s->center.x + x, s->center.y + y, next - x, 1, color);
+            }
+            x = next;
         }
+        flush(c, s, x, y, &shares, color);
     }
 }
 
@@ -64,7 +90,7 @@ void pmb_smooth_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int1
     if (c->format->one_bit)
         pmb_sector_fill(c, center, outer, inner, from, sweep, color);
     else if (pmb_sector_of(&s, center, outer, inner, from, sweep))
-        draw(c, &s, fill_share, color);
+        draw(c, &s, fill_share, true, color);
 }
 
 void pmb_smooth_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
@@ -74,5 +100,5 @@ void pmb_smooth_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, in
     if (c->format->one_bit)
         pmb_sector_stroke(c, center, outer, inner, from, sweep, color);
     else if (pmb_sector_of(&s, center, outer, inner, from, sweep))
-        draw(c, &s, stroke_share, color);
+        draw(c, &s, stroke_share, false, color);
 }
