@@ -1,6 +1,4 @@
 /* mirror.c - which bytes changed. */
-#include <string.h>
-#include "geometry/limits.h"
 #include "screen/patches.h"
 #include "screen/tiles.h"
 
@@ -9,39 +7,75 @@ struct search {
     pmb_patches patches;
     uint16_t from, to;    /* columns of a line, in the part that is looked at */
     uint16_t bytes, deep; /* of a unit: in each line of the format, and how many of these */
+    size_t apart;         /* of the planes of the mirror */
 };
 
-/* Whether `bytes` of each line of the format differ in any plane; and makes them the same, if that
- * is wanted. */
-static bool differs(struct search *s, const uint8_t *now, uint8_t *known, size_t bytes, bool keep)
+/* How many bytes at the start are the same; looked at by words, where both lie alike. */
+static size_t same(const uint8_t *a, const uint8_t *b, size_t count)
 {
-    const pmb_screen *screen = s->screen;
-    const pmb_canvas *c = &screen->canvas;
-    const size_t apart =
-        (size_t)c->stride * ((size_t)screen->panel->frame.h / c->format->rows_per_line);
-    bool different = !screen->mirrored;
-    for (uint8_t p = 0; p < c->format->planes; p++, now += c->plane_bytes, known += apart)
-        for (uint16_t k = 0; k < s->deep; k++) {
-            const size_t at = (size_t)k * c->stride;
-            different = different || memcmp(now + at, known + at, bytes) != 0;
-            if (keep)
-                memcpy(known + at, now + at, bytes);
-        }
-    return different;
+    size_t i = 0;
+#ifdef __GNUC__
+    typedef size_t __attribute__((may_alias)) word;
+    if (((uintptr_t)a - (uintptr_t)b) % sizeof(word) == 0) {
+        while (i < count && (uintptr_t)(a + i) % sizeof(word) && a[i] == b[i])
+            i++;
+        if ((uintptr_t)(a + i) % sizeof(word) == 0)
+            while (i + sizeof(word) <= count && *(const word *)(a + i) == *(const word *)(b + i))
+                i += sizeof(word);
+    }
+#endif
+    while (i < count && a[i] == b[i])
+        i++;
+    return i;
 }
 
-static pmb_status search_line(struct search *s, uint16_t line, const uint8_t *now, uint8_t *known)
+/* A line of the band and what of it is known: their bytes in the first plane. */
+struct line {
+    const uint8_t *now;
+    uint8_t *known;
+};
+
+/* The first unit from i on that differs in any plane. */
+static uint16_t next_change(const struct search *s, struct line line, uint16_t i)
+{
+    const pmb_canvas *c = &s->screen->canvas;
+    uint16_t first = s->to;
+    for (uint8_t p = 0; p < c->format->planes; p++) {
+        for (uint16_t k = 0; k < s->deep; k++) {
+            const size_t at = (size_t)k * c->stride + (size_t)i * s->bytes;
+            const size_t count = (size_t)(first - i) * s->bytes;
+            first = (uint16_t)(i + same(line.now + at, line.known + at, count) / s->bytes);
+        }
+        line.now += c->plane_bytes;
+        line.known += s->apart;
+    }
+    return first;
+}
+
+static void keep(const struct search *s, struct line line, uint16_t first, uint16_t end)
+{
+    const pmb_canvas *c = &s->screen->canvas;
+    for (uint8_t p = 0; p < c->format->planes; p++) {
+        for (uint16_t k = 0; k < s->deep; k++) {
+            const size_t at = (size_t)k * c->stride;
+            for (size_t b = (size_t)first * s->bytes; b < (size_t)end * s->bytes; b++)
+                line.known[at + b] = line.now[at + b];
+        }
+        line.now += c->plane_bytes;
+        line.known += s->apart;
+    }
+}
+
+static pmb_status search_line(struct search *s, uint16_t number, struct line line)
 {
     pmb_status status = PMB_OK;
-    const bool keep = s->screen->keep_known;
-    const size_t first = (size_t)s->from * s->bytes;
-    if (!differs(s, now + first, known + first, (size_t)(s->to - s->from) * s->bytes, false))
-        return PMB_OK; /* most lines, most of the time */
-    for (uint16_t i = s->from; i < s->to && status == PMB_OK; i++) {
-        const size_t at = (size_t)i * s->bytes;
-        const pmb_patch one = {i, (uint16_t)(i + 1), line, (uint16_t)(line + 1), 1};
-        if (differs(s, now + at, known + at, s->bytes, keep))
-            status = pmb_patches_add(&s->patches, one);
+    for (uint16_t i = next_change(s, line, s->from); i < s->to && status == PMB_OK;
+         i = next_change(s, line, i)) {
+        const pmb_patch one = {i, (uint16_t)(i + 1), number, (uint16_t)(number + 1), 1};
+        if (s->screen->keep_known)
+            keep(s, line, i, one.end);
+        status = pmb_patches_add(&s->patches, one);
+        i++;
     }
     return status;
 }
@@ -58,20 +92,26 @@ static pmb_status send_changes(pmb_screen *screen)
         .from = (uint16_t)((part.x - c->bounds.x) / panel->column_unit),
         .to = (uint16_t)((part.x - c->bounds.x + part.w) / panel->column_unit),
         .bytes = (uint16_t)(panel->column_unit / f->columns_per_byte * f->bytes_per_pixel),
-        .deep = (uint16_t)(panel->row_unit / f->rows_per_line)};
+        .deep = (uint16_t)(panel->row_unit / f->rows_per_line),
+        .apart = (size_t)c->stride * ((size_t)panel->frame.h / f->rows_per_line)};
     const uint16_t top = (uint16_t)((part.y - c->bounds.y) / panel->row_unit);
     const uint16_t lines = (uint16_t)(top + part.h / panel->row_unit);
     const size_t above = (size_t)((c->bounds.y - panel->frame.y) / panel->row_unit);
     const size_t line_bytes = (size_t)c->stride * s.deep;
     pmb_status status = PMB_OK;
-    for (uint16_t line = top; line < lines && status == PMB_OK; line++) {
-        status = search_line(&s, line, c->pixels + line * line_bytes,
-                             screen->mirror + (above + line) * line_bytes);
+    for (uint16_t number = top; number < lines && status == PMB_OK; number++) {
+        const struct line line = {c->pixels + number * line_bytes,
+                                  screen->mirror + (above + number) * line_bytes};
+        if (screen->mirrored)
+            status = search_line(&s, number, line);
+        else if (screen->keep_known)
+            keep(&s, line, s.from, s.to);
         if (status == PMB_OK)
-            status = pmb_patches_close(&s.patches, (uint16_t)(line + 1));
+            status = pmb_patches_close(&s.patches, (uint16_t)(number + 1));
     }
     if (status == PMB_OK)
-        status = pmb_patches_close(&s.patches, UINT16_MAX);
+        status = screen->mirrored ? pmb_patches_close(&s.patches, UINT16_MAX)
+                                  : pmb_send_part_of_band(screen, &part);
     /* With the last band all of it is known. */
     const bool last = c->bounds.y + c->bounds.h >= panel->frame.y + panel->frame.h;
     screen->mirrored = screen->mirrored || (last && status == PMB_OK && screen->keep_known);

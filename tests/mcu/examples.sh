@@ -7,7 +7,7 @@ out=$1
 . "$here/within.sh"
 format='mcu: %-12s %7s %8s %6s %14s %12s %9s\n'
 # shellcheck disable=SC2059
-printf "$format" example flash RAM stack "to 1st frame" "a frame" "bytes sent"
+printf "$format" example flash RAM stack "1st picture" "a frame" "bytes sent"
 for elf in "$out"/*.elf; do
     name=$(basename "$elf" .elf)
     # Flash is code and initial data; RAM is data without the 2 KB of stack that the linker sets aside.
@@ -26,5 +26,5 @@ for elf in "$out"/*.elf; do
         exit 1
     fi
     within examples.txt "$name" flash "$flash" "$2" RAM "$ram" "$3" stack "$stack" "$4" \
-        "instructions to the first frame" "$first" "$5" "instructions a frame" "$frame" "$6"
+        "instructions to the first picture" "$first" "$5" "instructions a frame" "$frame" "$6"
 done
