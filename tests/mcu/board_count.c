@@ -21,7 +21,7 @@ struct timer {
 
 extern char __stack[]; /* its top; from picolibc's linker script */
 
-static uint64_t microseconds; /* as the panels see the time: waits and buses */
+static uint64_t microseconds;                  /* as the panels see the time: waits and buses */
 static uint32_t marked, picture, most, frames; /* picture: with all that comes before it */
 static uint64_t sent;
 static pmb_pin busy;
