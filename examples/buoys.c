@@ -133,6 +133,7 @@ static void paint(pmb_canvas *c, void *scene)
 int main(void)
 {
     static uint8_t band[W * 2 * 24], mirror[W * H * 2];
+    static pmb_square squares[PMB_SQUARES(W, H)];
     static struct game game = {.chance = 5,
                                .button = {.pin = BOARD_BUTTON},
                                .stick = {.across = BOARD_STICK_ACROSS, .up = BOARD_STICK_UP}};
@@ -145,6 +146,8 @@ int main(void)
         status = pmb_screen_init(&screen, &panel, band, sizeof band, NULL, 0);
     if (status == PMB_OK)
         status = pmb_screen_mirror(&screen, mirror, sizeof mirror);
+    if (status == PMB_OK)
+        status = pmb_screen_draft(&screen, squares, sizeof squares / sizeof squares[0]);
     start(&game);
     while (status == PMB_OK && board_running("buoys", 20000)) {
         const uint32_t began = board_milliseconds();

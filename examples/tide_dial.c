@@ -51,6 +51,7 @@ static void paint(pmb_canvas *c, void *scene)
 int main(void)
 {
     static uint8_t band[240 * 2 * 40], mirror[240 * 240 * 2];
+    static pmb_square squares[PMB_SQUARES(240, 240)];
     pmb_panel panel;
     pmb_screen screen;
     struct tide tide = {.measured = 0};
@@ -61,6 +62,8 @@ int main(void)
         status = pmb_screen_init(&screen, &panel, band, sizeof band, NULL, 0);
     if (status == PMB_OK)
         status = pmb_screen_mirror(&screen, mirror, sizeof mirror);
+    if (status == PMB_OK)
+        status = pmb_screen_draft(&screen, squares, sizeof squares / sizeof squares[0]);
     while (status == PMB_OK && board_running("tide_dial", 6000)) {
         /* A tide of four seconds, instead of twelve hours. */
         const uint32_t now = board_milliseconds();

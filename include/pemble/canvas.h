@@ -73,6 +73,12 @@ struct pmb_format {
 
     /* What the pixel shows, as a colour. */
     pmb_color (*peek)(const pmb_canvas *c, int16_t x, int16_t y);
+
+#if PMB_DRAFTS
+    /* For a draft (screen.h): notes that something is drawn in a rectangle of at least 1 x 1, of
+     * which all is in the digest. NULL: pixels are drawn. */
+    void (*note)(pmb_canvas *c, const pmb_rect *area, uint32_t digest);
+#endif
 };
 
 /* One bit a pixel, 1 is light; a byte is 8 pixels from top to bottom, lowest bit uppermost, as

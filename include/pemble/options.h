@@ -24,7 +24,8 @@
  * PMB_PLAIN_PANELS: The library only writes to panels that keep no picture. pmb_panel_open()
  *     returns PMB_ERR_UNSUPPORTED for e-paper, and does not clear the memory of the panel.
  *     pmb_canvas_peek(), and pmb_panel_read() on I2C and SPI, must not be called. A TFT takes its
- *     own format only. Nothing is sent in the background. Hardware SPI has mode 0 only.
+ *     own format only. Nothing is sent in the background. Hardware SPI has mode 0 only. A screen
+ *     has no draft.
  *     The backlight goes on at the end of opening.
  *
  * PMB_ONE_BIT: Canvases have one bit a pixel and one ink. A colour is dark or light (color.h).
@@ -82,6 +83,13 @@
      PMB_ONE_BIT | PMB_PLAIN_TEXT | PMB_ONLY_CIRCLES | PMB_NEAR) &                                 \
     ~1
 #error "options of Pemble are 0 or 1 (pemble/options.h)"
+#endif
+
+/* Drafts (screen.h) take RAM that an AVR does not have. */
+#ifdef __AVR__
+#define PMB_DRAFTS 0
+#else
+#define PMB_DRAFTS (!PMB_PLAIN_PANELS)
 #endif
 
 /* Options that were joined or renamed: a build that still sets one would silently keep the code. */

@@ -21,6 +21,11 @@
  * Mirror. A mirror is memory for a second frame: what is on the glass, byte for byte. With a
  * mirror, only bytes that changed are sent, and bytes between two changes when a new address would
  * cost as much. A screen has tiles or a mirror, not both.
+ *
+ * Draft. A draft is memory for what was drawn where, 8 bytes for each square of 16 by 16 pixels.
+ * With a draft, a paint first asks the scene what it would draw, without pixels. Then it paints,
+ * compares and sends only the squares in which that has changed. Tiles or a mirror make what is
+ * sent less still. The glass shows the same as without a draft.
  */
 #ifndef PEMBLE_SCREEN_H
 #define PEMBLE_SCREEN_H
@@ -42,6 +47,19 @@ typedef uint32_t pmb_tile; /* digest of what was last sent there; 0: not known *
     (((width) + 2 * PMB_TILE_COLUMNS - 2) / PMB_TILE_COLUMNS *                                     \
      (((height) + 2 * PMB_TILE_ROWS - 2) / PMB_TILE_ROWS))
 
+#define PMB_SQUARE_SIDE 16
+
+/* Digests of what was drawn in a square, and of what is to be drawn; 0: not known. */
+typedef struct pmb_square {
+    uint32_t known, now;
+} pmb_square;
+
+/* How many squares a screen of that size needs, after rotation; with up to 7 rows and columns more,
+ * which its bytes may have. */
+#define PMB_SQUARES(width, height)                                                                 \
+    (((width) + PMB_SQUARE_SIDE + 6) / PMB_SQUARE_SIDE *                                           \
+     (((height) + PMB_SQUARE_SIDE + 6) / PMB_SQUARE_SIDE))
+
 /* Draws the whole scene in screen coordinates; called once for each band. */
 typedef void (*pmb_paint)(pmb_canvas *c, void *scene);
 
@@ -54,7 +72,12 @@ typedef struct pmb_screen {
 #endif
     uint8_t *mirror;                                       /* NULL: none */
     pmb_status (*send_changes)(struct pmb_screen *screen); /* private: those in the band */
-    pmb_rect area;                                         /* private: what is painted and sent */
+#if PMB_DRAFTS
+    pmb_square *squares;                          /* NULL: no draft */
+    pmb_status (*send)(struct pmb_screen *screen, /* private: what has changed, by the draft */
+                       pmb_paint paint, void *scene, const pmb_rect *part);
+#endif
+    pmb_rect area; /* private: what is painted and sent */
 #if !PMB_NO_DAMAGE
     pmb_damage damage; /* private: what was drawn on a whole buffer since it was presented; else, on
                           e-paper, what was sent for the refresh that goes on */
@@ -97,6 +120,20 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes);
  * tiles. PMB_ERR_ARGUMENT: a null pointer, too little memory, or the screen has tiles.
  */
 pmb_status pmb_screen_mirror(pmb_screen *screen, void *memory, size_t bytes);
+
+#if PMB_DRAFTS
+/*
+ * Gives the screen a draft, after pmb_screen_init. Squares: PMB_SQUARES(width, height), or
+ * pmb_screen_square_count(). The drawing function is called once more, on a canvas without pixels:
+ * pmb_canvas_peek() returns PMB_BLACK there. It must draw with the functions of Pemble only, and
+ * what it draws from must not change while it is drawn.
+ *
+ * PMB_ERR_ARGUMENT: a null pointer, or too few squares. PMB_ERR_UNSUPPORTED: e-paper, where
+ * painting is the least of the time. There are no drafts on AVR and with PMB_PLAIN_PANELS.
+ */
+pmb_status pmb_screen_draft(pmb_screen *screen, pmb_square *squares, size_t count);
+size_t pmb_screen_square_count(const pmb_panel *panel);
+#endif
 
 /*
  * Calls paint for each band and sends what changed. Each band starts as opening leaves the panel:

@@ -21,22 +21,29 @@ static int32_t growth(pmb_rect a, pmb_rect b)
     return area_of(pmb_rect_around(a, b)) - area_of(a) - area_of(b);
 }
 
-void pmb_damage_add(pmb_damage *d, const pmb_rect *part)
+uint8_t pmb_rects_add(pmb_rect *parts, uint8_t count, uint8_t most, int32_t slack,
+                      const pmb_rect *part)
 {
     uint8_t best = 0;
     int32_t least = INT32_MAX;
-    for (uint8_t i = 0; i < d->count; i++)
-        if (holds(&d->parts[i], part))
-            return;
-    for (uint8_t i = 0; i < d->count; i++) {
-        const int32_t more = growth(d->parts[i], *part);
+    for (uint8_t i = 0; i < count; i++)
+        if (holds(&parts[i], part))
+            return count;
+    for (uint8_t i = 0; i < count; i++) {
+        const int32_t more = growth(parts[i], *part);
         if (more < least) {
             least = more;
             best = i;
         }
     }
-    if (d->count < PMB_DAMAGE_PARTS && least > SLACK)
-        d->parts[d->count++] = *part;
+    if (count < most && least > slack)
+        parts[count++] = *part;
     else
-        d->parts[best] = pmb_rect_around(d->parts[best], *part);
+        parts[best] = pmb_rect_around(parts[best], *part);
+    return count;
+}
+
+void pmb_damage_add(pmb_damage *d, const pmb_rect *part)
+{
+    d->count = pmb_rects_add(d->parts, d->count, PMB_DAMAGE_PARTS, SLACK, part);
 }

@@ -4,7 +4,13 @@
 
 #include "pemble/canvas.h"
 
-/* Adds a rectangle of at least 1 x 1. */
+/* Adds a rectangle of at least 1 x 1 to those that hold all that was added, and returns how many
+ * they are. It becomes one more when the best one to widen would grow by more than `slack` pixels,
+ * and there is room. */
+uint8_t pmb_rects_add(pmb_rect *parts, uint8_t count, uint8_t most, int32_t slack,
+                      const pmb_rect *part);
+
+/* The same for damage. */
 void pmb_damage_add(pmb_damage *damage, const pmb_rect *part);
 
 /* Every function that sets pixels of a canvas calls this, in the coordinates of the buffer. */

@@ -34,6 +34,10 @@ pmb_status pmb_patches_close(pmb_patches *p, uint16_t line);
  * or (no paint) of the whole buffer. */
 pmb_status pmb_send_all(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part);
 
+/* The part of the frame that has the area, in whole tiles, which are whole units of the panel, too:
+ * screen.c. */
+pmb_rect pmb_whole_tiles(const pmb_screen *screen, pmb_rect area);
+
 /* Sends a part of the band, and notes that it was sent: screen.c. */
 pmb_status pmb_send_part_of_band(pmb_screen *screen, const pmb_rect *part);
 

@@ -209,6 +209,10 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 #endif
     if (!PMB_PLAIN_PANELS && screen->panel->family->present)
         status = screen->panel->family->present(screen, paint, scene, part);
+#if PMB_DRAFTS
+    else if (screen->send)
+        status = screen->send(screen, paint, scene, part);
+#endif
     else
         status = pmb_send_all(screen, paint, scene, part);
     if (!PMB_PLAIN_PANELS) {
@@ -226,9 +230,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
     return status;
 }
 
-/* The part of the frame that has the area, in whole tiles, which are whole units of the panel, too.
- */
-static pmb_rect whole_tiles(const pmb_screen *screen, pmb_rect area)
+pmb_rect pmb_whole_tiles(const pmb_screen *screen, pmb_rect area)
 {
     const pmb_rect frame = screen->panel->frame, part = pmb_rect_common(area, frame);
 #if PMB_NO_TILES
@@ -250,7 +252,7 @@ static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pm
 {
     if (!screen->painted)
         return send(screen, paint, scene, NULL);
-    const pmb_rect tiles = whole_tiles(screen, area);
+    const pmb_rect tiles = pmb_whole_tiles(screen, area);
     if (pmb_rect_is_empty(tiles))
         return PMB_OK;
     const pmb_status status = send(screen, paint, scene, &tiles);
@@ -288,7 +290,7 @@ static pmb_status send_damage(pmb_screen *screen)
         pmb_rect *part = &damage->parts[i];
         part->x = (int16_t)(part->x + frame.x);
         part->y = (int16_t)(part->y + frame.y);
-        *part = whole_tiles(screen, *part);
+        *part = pmb_whole_tiles(screen, *part);
         around = pmb_rect_around(around, *part);
         pixels += (int32_t)part->w * part->h;
     }

@@ -1,6 +1,7 @@
 /* ellipse.c - ellipses, discs, rings and rectangles with round corners, row by row. */
 #include "pemble/options.h"
 #include "pemble/shape.h"
+#include "canvas/spare.h"
 #include "shape/outline.h"
 #include "shape/spans.h"
 #include "canvas/damage.h"
@@ -142,8 +143,17 @@ static void add_row(struct rows *rows, int32_t i, int32_t from, int32_t count)
     rows->count = count;
 }
 
+/* `ring`: how wide a ring is, 0 when it is filled. */
+static bool is_spared(pmb_canvas *c, const pmb_outline *o, int16_t ring, pmb_color color)
+{
+    const int16_t words[] = {PMB_SPARE_OUTLINE, (int16_t)color, ring, (int16_t)o->w, (int16_t)o->h};
+    return pmb_is_spared(c, o->r.x, o->r.y, o->r.w, o->r.h, words, sizeof words / sizeof words[0]);
+}
+
 static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
+    if (is_spared(c, &o, 0, color))
+        return;
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
     pmb_reach first, last;
@@ -157,6 +167,8 @@ static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
 /* The pixels of a row that have none above or none below, and its two ends. */
 static void stroke(pmb_canvas *c, pmb_outline o, pmb_color color)
 {
+    if (is_spared(c, &o, 1, color))
+        return;
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
     pmb_reach first, last;

@@ -1,5 +1,6 @@
 /* line.c - hard lines, one pixel wide, drawn as runs. */
 #include "pemble/shape.h"
+#include "canvas/spare.h"
 #include "shape/line.h"
 #include "shape/spans.h"
 #include "canvas/damage.h"
@@ -144,7 +145,7 @@ void pmb_walk_draw(pmb_walker *w, pmb_canvas *c, pmb_reach count, pmb_color colo
 void pmb_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
 {
     pmb_walker w;
-    if (!pmb_walk_start(&w, c, a, b))
+    if (pmb_is_line_spared(c, a, b, 0, 1, color) || !pmb_walk_start(&w, c, a, b))
         return;
 #if !PMB_ONE_BIT
     if (draw_stair(&w, c, w.count, color))

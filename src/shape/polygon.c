@@ -1,6 +1,7 @@
 /* polygon.c - polygons and polylines, without memory for edges: each row looks for its crossings.
  */
 #include "pemble/shape.h"
+#include "canvas/spare.h"
 #include "shape/polyline.h"
 #include "shape/spans.h"
 
@@ -74,7 +75,7 @@ static void fill_row(pmb_canvas *c, const pmb_point *points, uint16_t count, int
 
 void pmb_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_color color)
 {
-    if (!points || count < 3)
+    if (!points || count < 3 || pmb_is_polygon_spared(c, points, count, color))
         return;
     int32_t first = points[0].y, last = first;
     for (uint16_t i = 1; i < count; i++) {

@@ -1,5 +1,6 @@
 /* sector.c - parts of rings. */
 #include "pemble/shape.h"
+#include "canvas/spare.h"
 #include "shape/sector.h"
 #include "shape/spans.h"
 #include "geometry/limits.h"
@@ -27,16 +28,37 @@ bool pmb_sector_of(pmb_sector *s, pmb_point center, int16_t outer, int16_t inner
     return true;
 }
 
+bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, int16_t kind, pmb_color color)
+{
+    const int32_t across = 2 * s->outer + 1;
+    const int16_t words[] = {kind,
+                             (int16_t)color,
+                             (int16_t)s->inner,
+                             (int16_t)s->from.x,
+                             (int16_t)s->from.y,
+                             s->wide,
+                             (int16_t)s->to.x,
+                             (int16_t)s->to.y,
+                             s->full};
+    return pmb_is_spared(c, s->center.x - s->outer, s->center.y - s->outer, across, across, words,
+                         sizeof words / sizeof words[0]);
+}
+
 pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)
 {
     const int32_t left = (int32_t)c->clip.x - c->origin.x - s->center.x;
     const int32_t top = (int32_t)c->clip.y - c->origin.y - s->center.y;
-    return (pmb_extent){
+    pmb_extent e = {
         .left = pmb_greater(left, -s->outer),
         .right = pmb_lesser(left + c->clip.w - 1, s->outer),
         .top = pmb_greater(top, -s->outer),
         .bottom = pmb_lesser(top + c->clip.h - 1, s->outer),
     };
+    /* Most bands of a dial have nothing of its rim: their furthest corner is in the inner disc. */
+    const int32_t x = pmb_greater(-e.left, e.right), y = pmb_greater(-e.top, e.bottom);
+    if (s->inner > 1 && x * x + y * y <= (s->inner - 1) * (s->inner - 1))
+        e.bottom = e.top - 1;
+    return e;
 }
 
 /* ---- what lies alike in a row ---- */
@@ -165,6 +187,8 @@ static void draw(pmb_canvas *c, const pmb_sector *s,
                  bool (*has)(const pmb_sector *s, int32_t x, int32_t y), bool deep, pmb_color color)
 {
     const pmb_extent e = pmb_sector_extent(c, s);
+    if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SECTOR : PMB_SPARE_SECTOR_STROKE, color))
+        return;
     pmb_sector_row row;
     pmb_sector_rows(&row, s, deep ? 1 : 2);
     for (int32_t y = e.top; y <= e.bottom; y++) {

@@ -1,20 +1,45 @@
 /* wide_line.c - lines of any width, with round ends. */
 #include "pemble/shape.h"
+#include "canvas/spare.h"
 #include "shape/spans.h"
 #include "shape/wide.h"
 #include "geometry/limits.h"
 
 enum { LIMIT = 16384 };
 
+/* Two bits at a time, as on paper: "rest" is the square less that of the root so far. */
+static uint32_t root_of_32(uint32_t rest)
+{
+    uint32_t root = 0, bit = (uint32_t)1 << 30;
+    while (bit > rest)
+        bit >>= 2;
+    for (; bit != 0; bit >>= 2) {
+        const uint32_t next = root + bit;
+        root >>= 1;
+        if (rest >= next) {
+            rest -= next;
+            root += bit;
+        }
+    }
+    return root;
+}
+
 uint32_t pmb_root(uint64_t square)
 {
-    uint32_t low = 0;
-    for (uint32_t bit = 1ul << 31; bit != 0; bit >>= 1) {
-        const uint64_t next = (uint64_t)low | bit;
-        if (next * next <= square)
-            low |= bit;
+    uint64_t root = 0, bit = (uint64_t)1 << 62;
+    if (square <= UINT32_MAX)
+        return root_of_32((uint32_t)square);
+    while (bit > square)
+        bit >>= 2;
+    for (; bit != 0; bit >>= 2) {
+        const uint64_t next = root + bit;
+        root >>= 1;
+        if (square >= next) {
+            square -= next;
+            root += bit;
+        }
     }
-    return low;
+    return (uint32_t)root;
 }
 
 bool pmb_wide_is_near(pmb_point p)
@@ -93,7 +118,8 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
         pmb_line(c, a, b, color);
         return;
     }
-    if (!pmb_wide_of(&w, a, b, width))
+    if (!pmb_wide_of(&w, a, b, width) ||
+        pmb_is_line_spared(c, a, b, (uint8_t)(width / 2 + 1), width, color))
         return;
     const int64_t reach = pmb_root((uint64_t)w.length2 * w.width * w.width) / 2;
     int32_t first, last;

@@ -37,7 +37,7 @@ static inline int32_t pmb_inside_disc(pmb_disc disc, int32_t square)
     enum { SMALL = 16, NEAR = 8 };
     const int32_t most = NEAR * disc.width;
     if (disc.width < SMALL) {
-        const uint32_t distance = pmb_root((uint64_t)pmb_lesser(square, 65536) * 65536);
+        const uint32_t distance = pmb_root((uint32_t)pmb_lesser(square, 65535) * 65536);
         return (disc.width * PMB_PIXEL - (int32_t)distance) / 2;
     }
     const int32_t squares = disc.width * disc.width - square;

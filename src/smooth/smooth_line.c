@@ -1,5 +1,6 @@
 /* smooth_line.c - smooth lines, one pixel wide. */
 #include "pemble/smooth.h"
+#include "canvas/spare.h"
 #include "shape/polyline.h"
 #include "shape/spans.h"
 #include "shape/wide.h"
@@ -95,7 +96,8 @@ void pmb_smooth_line(pmb_canvas *c, pmb_point a, pmb_point b, pmb_color color)
 {
     if (c->format->one_bit)
         pmb_line(c, a, b, color);
-    else if (pmb_wide_is_near(a) && pmb_wide_is_near(b))
+    else if (pmb_wide_is_near(a) && pmb_wide_is_near(b) &&
+             !pmb_is_line_spared(c, a, b, 1, 1, color))
         pmb_smooth_thin(c, fine_of(a), fine_of(b), true, color);
 }
 

@@ -6,6 +6,7 @@
  * and negative for those that go up. Numbers are in 1/256 pixel, areas in 1/256 of a pixel's.
  */
 #include "pemble/smooth.h"
+#include "canvas/spare.h"
 #include "shape/spans.h"
 #include "smooth/share.h"
 
@@ -200,7 +201,7 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
         pmb_polygon_fill(c, points, count, color);
         return;
     }
-    if (!points || count < 3)
+    if (!points || count < 3 || pmb_is_polygon_spared(c, points, count, color))
         return;
     struct polygon p = {.points = points, .count = count};
     int32_t first = points[0].y, last = first;

@@ -1,5 +1,6 @@
 /* smooth_sector.c - smooth parts of rings. */
 #include "pemble/smooth.h"
+#include "canvas/spare.h"
 #include "shape/sector.h"
 #include "shape/spans.h"
 #include "smooth/share.h"
@@ -59,6 +60,9 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
     const struct ring ring = {pmb_disc_of(2 * s->outer + 1),
                               pmb_disc_of(2 * pmb_greater(s->inner, 0) + 1)};
     const pmb_extent e = pmb_sector_extent(c, s);
+    if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SMOOTH_SECTOR : PMB_SPARE_SMOOTH_SECTOR_STROKE,
+                             color))
+        return;
     struct shares shares = {0};
     pmb_sector_row row;
     pmb_sector_rows(&row, s, deep ? 1 : 2);

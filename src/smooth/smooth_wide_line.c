@@ -1,5 +1,6 @@
 /* smooth_wide_line.c - smooth lines of any width, with round ends. */
 #include "pemble/smooth.h"
+#include "canvas/spare.h"
 #include "shape/spans.h"
 #include "shape/wide.h"
 #include "smooth/share.h"
@@ -54,7 +55,8 @@ void pmb_smooth_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width
         pmb_line_wide(c, a, b, width, color);
     } else if (width < 2) {
         pmb_smooth_line(c, a, b, color);
-    } else if (pmb_wide_of(&line.w, a, b, width)) {
+    } else if (pmb_wide_of(&line.w, a, b, width) &&
+               !pmb_is_line_spared(c, a, b, (uint8_t)(width / 2 + 1), width, color)) {
         const uint32_t length256 = pmb_root((uint64_t)line.w.length2 * 65536);
         int32_t first, last;
         line.inverse = length256 ? UINT32_MAX / length256 : 0;

@@ -73,17 +73,15 @@ static const pmb_text_layout *layout_or_usual(const pmb_text_layout *layout)
     return PMB_MISSING(layout) ? &usual : layout;
 }
 
-/* How many lines the text takes, and how wide the widest is. */
+/* How many lines the text takes, and how wide the widest is, if that is asked for. */
 static uint16_t count_lines(const pmb_text_style *style, const char *text, bool wrap, int32_t width,
                             int32_t *widest)
 {
     uint16_t count = 0;
-    *widest = 0;
     for (;;) {
         const struct line line = next_line(style, text, wrap, width);
-        const int32_t wide = width_of(style, line.from, line.to);
-        if (wide > *widest)
-            *widest = wide;
+        if (widest)
+            *widest = pmb_greater(*widest, width_of(style, line.from, line.to));
         count++;
         if (!line.more || count == UINT16_MAX)
             return count;
@@ -98,7 +96,7 @@ pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
         return (pmb_size){0, 0};
     layout = layout_or_usual(layout);
     const struct metrics m = metrics_of(style);
-    int32_t widest;
+    int32_t widest = 0;
     const uint16_t lines = count_lines(style, text, layout->wrap, width, &widest);
     return (pmb_size){pmb_coordinate(widest),
                       pmb_coordinate(m.ascent + m.descent + (lines - 1) * m.line)};
@@ -120,15 +118,16 @@ static int32_t first_baseline(const struct metrics *m, pmb_rect r, const pmb_tex
 static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
                       const pmb_text_layout *layout, struct line line, int32_t baseline, bool dots)
 {
-    const int32_t points_width = width_of(style, points, NULL);
-    int32_t width = width_of(style, line.from, line.to);
+    int32_t width = width_of(style, line.from, line.to), points_width = 0;
     if (width > r.w)
         dots = true;
+    if (dots)
+        points_width = width_of(style, points, NULL);
     if (dots && width + points_width > r.w) {
         line.to = pmb_text_cut(style, line.from, line.to, r.w - points_width);
         width = width_of(style, line.from, line.to);
     }
-    const int32_t room = r.w - width - (dots ? points_width : 0);
+    const int32_t room = r.w - width - points_width;
     int32_t x = r.x;
     if (layout->across == PMB_CENTER)
         x += room / 2;
@@ -150,15 +149,15 @@ uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
     layout = layout_or_usual(layout);
     const struct metrics m = metrics_of(style);
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
-    int32_t widest;
-    const uint16_t lines = count_lines(style, text, layout->wrap, r.w, &widest);
+    const uint16_t lines = count_lines(style, text, layout->wrap, r.w, NULL);
     const int32_t room = r.h - m.ascent - m.descent;
     const int32_t fit = room < 0 ? 1 : room / m.line + 1;
     const uint16_t shown = lines > fit ? (uint16_t)fit : lines;
     if (style->opaque)
         pmb_rect_fill(c, r, style->background);
     int32_t baseline = first_baseline(&m, r, layout, shown);
-    for (uint16_t i = 0; i < shown; i++, baseline += m.line) {
+    /* Most bands have nothing of most boxes. */
+    for (uint16_t i = 0; i < shown && !pmb_rect_is_empty(c->clip); i++, baseline += m.line) {
         const struct line line = next_line(style, text, layout->wrap, r.w);
         draw_line(c, style, r, layout, line, baseline, i + 1 == shown && lines > shown);
         text = line.next;

@@ -1,6 +1,7 @@
 /* text.c - drawing and measuring a line of text; with PMB_PLAIN_TEXT, plain.c is in its place. */
 #include "pemble/options.h"
 #include "pemble/text.h"
+#include "canvas/spare.h"
 #include "shape/spans.h"
 #include "canvas/cut.h"
 #include "text/glyph.h"
@@ -77,6 +78,20 @@ static void shade_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
                            piece.shares, color);
 }
 
+/* The bits of a font stay where they are, and what they are. */
+static bool is_spared(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reach y, pmb_color color)
+{
+#if PMB_DRAFTS
+    const uint64_t bits = (uintptr_t)g->bits;
+    const int16_t words[] = {PMB_SPARE_GLYPH, (int16_t)color, (int16_t)bits, (int16_t)(bits >> 16),
+                             (int16_t)(bits >> 32)};
+    return pmb_is_spared(c, x, y, g->w, g->h, words, sizeof words / sizeof words[0]);
+#else
+    (void)c, (void)g, (void)x, (void)y, (void)color;
+    return false;
+#endif
+}
+
 static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
                        pmb_reach pen, uint8_t scale)
 {
@@ -84,11 +99,14 @@ static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *
         draw_rects(c, g, style, p, pen, scale);
         return;
     }
+    const pmb_reach x = p.x + pen + g->left, y = p.y - g->top;
+    if (is_spared(c, g, x, y, style->color))
+        return;
     if (g->depth > 1 || g->kept != 0) {
         shade_glyph(c, g, p.x + pen, p.y, style->color);
         return;
     }
-    pmb_canvas_stamp(c, p.x + pen + g->left, p.y - g->top, g->w, g->h, g->bits, style->color);
+    pmb_canvas_stamp(c, x, y, g->w, g->h, g->bits, style->color);
 }
 
 /* The pen of a text, and the glyph before it. */
