@@ -75,9 +75,7 @@ struct pmb_format {
     pmb_color (*peek)(const pmb_canvas *c, int16_t x, int16_t y);
 
 #if PMB_DRAFTS
-    /* For a draft (screen.h): notes that something is drawn in a rectangle of at least 1 x 1, of
-     * which all is in the digest. NULL: pixels are drawn. */
-    void (*note)(pmb_canvas *c, const pmb_rect *area, uint32_t digest);
+    const struct pmb_drafting *drafting; /* private: of a draft (screen.h); NULL: draws pixels */
 #endif
 };
 

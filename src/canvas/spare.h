@@ -6,7 +6,7 @@
 #include "geometry/limits.h"
 
 #if PMB_DRAFTS
-/* What a shape is, as the first of its words. */
+/* What a shape is. */
 enum {
     PMB_SPARE_SECTOR = 1,
     PMB_SPARE_SECTOR_STROKE,
@@ -19,34 +19,40 @@ enum {
     PMB_SPARE_PICTURE
 };
 
-/* Adds a word to a digest: a multiplication (Knuth, "The Art of Computer Programming", section 6.4)
- * and a shift that brings the upper bits down. */
-static inline uint32_t pmb_mix(uint32_t digest, uint32_t word)
-{
-    digest = (digest ^ word) * 2654435761u;
-    return digest ^ digest >> 15;
-}
+/* A rectangle that holds a shape, before it is cut; the origin is added. */
+typedef struct pmb_box {
+    pmb_reach x, y, w, h;
+} pmb_box;
+
+/* How a draft notes a shape as a whole. */
+typedef struct pmb_drafting {
+    void (*shape)(pmb_canvas *c, const pmb_box *box, uint32_t what, const int16_t *words,
+                  uint16_t count);
+    void (*line)(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t reach, uint32_t what);
+} pmb_drafting;
+
+/* What of a box is in the clip, in the coordinates of the buffer; false: nothing. */
+bool pmb_box_cut(const pmb_canvas *c, const pmb_box *box, pmb_rect *area);
 
 /*
  * Whether a shape need not be drawn pixel by pixel: nothing of the rectangle that holds it is in
  * the clip; or the canvas is a draft, which notes it. What its pixels depend on, but for the
- * rectangle, is in the words.
+ * rectangle, is in `kind` (PMB_SPARE_), the colour and the words.
  */
-bool pmb_is_spared(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
-                   const int16_t *words, uint16_t count);
+bool pmb_is_spared(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h, uint8_t kind,
+                   pmb_color color, const int16_t *words, uint16_t count);
 
-/* The same for a line from a to b that reaches so far to either side: piece by piece, so that
- * little else than the line is in the rectangles. `width` and `color` are what else its pixels
- * depend on. */
+/* The same for a line from a to b that reaches so far to either side. `width` is what else its
+ * pixels depend on. */
 bool pmb_is_line_spared(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t reach, uint8_t width,
                         pmb_color color);
 
 /* The same for a polygon of at least one corner. */
 bool pmb_is_polygon_spared(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_color color);
 #else
-#define pmb_is_polygon_spared(c, points, count, color)   false
-#define pmb_is_spared(c, x, y, w, h, words, count)       ((void)(words), false)
-#define pmb_is_line_spared(c, a, b, reach, width, color) false
+#define pmb_is_spared(c, x, y, w, h, kind, color, words, count) ((void)(words), false)
+#define pmb_is_line_spared(c, a, b, reach, width, color)        false
+#define pmb_is_polygon_spared(c, points, count, color)          false
 #endif
 
 #endif

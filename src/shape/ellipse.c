@@ -146,8 +146,9 @@ static void add_row(struct rows *rows, int32_t i, int32_t from, int32_t count)
 /* `ring`: how wide a ring is, 0 when it is filled. */
 static bool is_spared(pmb_canvas *c, const pmb_outline *o, int16_t ring, pmb_color color)
 {
-    const int16_t words[] = {PMB_SPARE_OUTLINE, (int16_t)color, ring, (int16_t)o->w, (int16_t)o->h};
-    return pmb_is_spared(c, o->r.x, o->r.y, o->r.w, o->r.h, words, sizeof words / sizeof words[0]);
+    const int16_t words[] = {ring, (int16_t)o->w, (int16_t)o->h};
+    return pmb_is_spared(c, o->r.x, o->r.y, o->r.w, o->r.h, PMB_SPARE_OUTLINE, color, words,
+                         sizeof words / sizeof words[0]);
 }
 
 static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)

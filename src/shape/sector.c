@@ -28,20 +28,13 @@ bool pmb_sector_of(pmb_sector *s, pmb_point center, int16_t outer, int16_t inner
     return true;
 }
 
-bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, int16_t kind, pmb_color color)
+bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, uint8_t kind, pmb_color color)
 {
     const int32_t across = 2 * s->outer + 1;
-    const int16_t words[] = {kind,
-                             (int16_t)color,
-                             (int16_t)s->inner,
-                             (int16_t)s->from.x,
-                             (int16_t)s->from.y,
-                             s->wide,
-                             (int16_t)s->to.x,
-                             (int16_t)s->to.y,
-                             s->full};
-    return pmb_is_spared(c, s->center.x - s->outer, s->center.y - s->outer, across, across, words,
-                         sizeof words / sizeof words[0]);
+    const int16_t words[] = {(int16_t)s->inner, (int16_t)s->from.x, (int16_t)s->from.y,
+                             (int16_t)s->to.x,  (int16_t)s->to.y,   (int16_t)(s->wide + s->full)};
+    return pmb_is_spared(c, s->center.x - s->outer, s->center.y - s->outer, across, across, kind,
+                         color, words, sizeof words / sizeof words[0]);
 }
 
 pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)

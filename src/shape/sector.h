@@ -24,7 +24,7 @@ bool pmb_sector_of(pmb_sector *s, pmb_point center, int16_t outer, int16_t inner
                    pmb_angle sweep);
 
 /* pmb_is_spared for a sector of a kind (canvas/spare.h). */
-bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, int16_t kind, pmb_color color);
+bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, uint8_t kind, pmb_color color);
 
 /* What the clip can show of the square around the outer disc. */
 typedef struct pmb_extent {

@@ -153,17 +153,10 @@ static void draw_row(struct edges *e, const struct form *outer, const struct for
 static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb_color color)
 {
     const struct form form = form_of(outer), hole = form_of(inner ? *inner : outer);
-    const int16_t words[] = {PMB_SPARE_SMOOTH_OUTLINE,
-                             (int16_t)color,
-                             (int16_t)outer.w,
-                             (int16_t)outer.h,
-                             inner != NULL,
-                             hole.o.r.w,
-                             hole.o.r.h,
-                             (int16_t)hole.o.w,
-                             (int16_t)hole.o.h};
-    if (pmb_is_spared(c, outer.r.x, outer.r.y, outer.r.w, outer.r.h, words,
-                      sizeof words / sizeof words[0]))
+    const int16_t words[] = {(int16_t)outer.w, (int16_t)outer.h,  inner != NULL,    hole.o.r.w,
+                             hole.o.r.h,       (int16_t)hole.o.w, (int16_t)hole.o.h};
+    if (pmb_is_spared(c, outer.r.x, outer.r.y, outer.r.w, outer.r.h, PMB_SPARE_SMOOTH_OUTLINE,
+                      color, words, sizeof words / sizeof words[0]))
         return;
     struct edges e = {.c = c, .color = color, .r = outer.r};
     pmb_reach first, last;

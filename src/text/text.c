@@ -81,15 +81,11 @@ static void shade_glyph(pmb_canvas *c, const pmb_glyph *g, int32_t x, int32_t y,
 /* The bits of a font stay where they are, and what they are. */
 static bool is_spared(pmb_canvas *c, const pmb_glyph *g, pmb_reach x, pmb_reach y, pmb_color color)
 {
-#if PMB_DRAFTS
     const uint64_t bits = (uintptr_t)g->bits;
-    const int16_t words[] = {PMB_SPARE_GLYPH, (int16_t)color, (int16_t)bits, (int16_t)(bits >> 16),
-                             (int16_t)(bits >> 32)};
-    return pmb_is_spared(c, x, y, g->w, g->h, words, sizeof words / sizeof words[0]);
-#else
-    (void)c, (void)g, (void)x, (void)y, (void)color;
-    return false;
-#endif
+    const int16_t words[] = {(int16_t)bits, (int16_t)(bits >> 16), (int16_t)(bits >> 32)};
+    (void)c, (void)x, (void)y, (void)color; /* where there are no drafts */
+    return pmb_is_spared(c, x, y, g->w, g->h, PMB_SPARE_GLYPH, color, words,
+                         sizeof words / sizeof words[0]);
 }
 
 static void draw_glyph(pmb_canvas *c, const pmb_glyph *g, const pmb_text_style *style, pmb_point p,
