@@ -5,7 +5,6 @@
 #include "pemble/canvas.h"
 #include "geometry/limits.h"
 
-#if PMB_DRAFTS
 /* What a shape is. */
 enum {
     PMB_SPARE_SECTOR = 1,
@@ -19,6 +18,7 @@ enum {
     PMB_SPARE_PICTURE
 };
 
+#if PMB_DRAFTS
 /* A rectangle that holds a shape, before it is cut; the origin is added. */
 typedef struct pmb_box {
     pmb_reach x, y, w, h;
@@ -50,9 +50,13 @@ bool pmb_is_line_spared(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t reach, 
 /* The same for a polygon of at least one corner. */
 bool pmb_is_polygon_spared(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_color color);
 #else
-#define pmb_is_spared(c, x, y, w, h, kind, color, words, count) ((void)(words), false)
-#define pmb_is_line_spared(c, a, b, reach, width, color)        false
-#define pmb_is_polygon_spared(c, points, count, color)          false
+/* Without drafts every shape is drawn. */
+#define pmb_is_spared(c, x, y, w, h, kind, color, words, count)                                    \
+    ((void)(c), (void)(x), (void)(y), (void)(w), (void)(h), (void)(kind), (void)(color),           \
+     (void)(words), (void)(count), false)
+#define pmb_is_line_spared(c, a, b, reach, width, color)                                           \
+    ((void)(reach), (void)(width), (void)(color), false)
+#define pmb_is_polygon_spared(c, points, count, color) ((void)(color), false)
 #endif
 
 #endif

@@ -119,7 +119,7 @@ static pmb_stretch stretch_of(pmb_crossing crossing, bool inside, int32_t x)
 
 /* How pixels lie in what two shapes have in common; or, with the places exchanged, in what either
  * of them has. */
-static pmb_stretch common(pmb_stretch a, pmb_stretch b, pmb_place outside)
+static pmb_stretch common(pmb_stretch a, pmb_stretch b, pmb_where outside)
 {
     if (a.place == outside && b.place == outside)
         return a.last > b.last ? a : b;

@@ -35,11 +35,11 @@ pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s);
 
 /* Where pixels of a row lie: further outside of the shape than its edge reaches, near an edge, or
  * so far inside that no edge reaches them. */
-typedef enum pmb_place { PMB_OUTSIDE, PMB_NEAR_EDGE, PMB_DEEP } pmb_place;
+typedef enum pmb_where { PMB_OUTSIDE, PMB_NEAR_EDGE, PMB_DEEP } pmb_where;
 
 /* Pixels from one on to `last` that lie alike. */
 typedef struct pmb_stretch {
-    pmb_place place;
+    pmb_where place;
     int32_t last;
 } pmb_stretch;
 
