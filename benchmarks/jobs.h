@@ -3,22 +3,37 @@
 #define PEMBLE_BENCHMARKS_JOBS_H
 
 #include <stdbool.h>
+#include "place.h"
 
 /* What a job is compared with. */
 enum rival { MEMSET, PIXMAN, CAIRO, FREETYPE, RIVALS };
 
+struct shape;
+
+/* A drawing on a canvas. Only drawings of shapes look at the shape. */
+typedef void (*work)(struct place *p, const struct shape *shape);
+
 struct job {
-    const char *format; /* "one-bit 128x64" or "RGB565 320x240" */
+    struct place *place;
+    const struct shape *shape;
     const char *name;
-    void (*ours)(void);
-    void (*theirs[RIVALS])(void); /* NULL: not compared */
-    double wanted[RIVALS];        /* how many times our time theirs shall be; 0: no matter */
+    bool smooth;
+    work ours;
+    work theirs[RIVALS];   /* NULL: not compared */
+    double wanted[RIVALS]; /* how many times our time theirs shall be; 0: no matter */
 };
 
-extern const struct job jobs[];
-extern const int job_count;
+/* Makes the surfaces and the cached glyphs, and the list of all jobs; false, having said why, when
+ * it cannot. */
+bool jobs_open(const char *typeface_directory, const struct job **jobs, int *count);
 
-/* Makes the surfaces and the cached glyphs; false, having said why, when it cannot. */
-bool jobs_open(const char *typeface_directory);
+/* Adds jobs to the list. */
+void jobs_add(struct job job);
+void jobs_add_fills(struct place *p);
+void jobs_add_shapes(struct place *p);
+void jobs_add_text(struct place *p);
+
+/* Reads the typefaces for jobs_add_text. */
+bool text_open(const char *typeface_directory);
 
 #endif

@@ -219,7 +219,7 @@ int main(int argc, char **argv)
             return 1;
         }
         for (; a->count < a->images.count; a->count++)
-            if (!pixels_reduce(&a->frames[a->count], &a->images.frames[a->count], a->kind,
+            if (!pixels_reduce(&a->frames[a->count], &a->images.frames[a->count], a->kind, FEW_NONE,
                                a->dithering))
                 return 1;
         if (a->frames[0].kind != a->kind)
