@@ -3,10 +3,10 @@
 
 enum { MOST = 100 };
 
-static struct place mono = {.name = "one-bit 128x64", .w = MONO_W, .h = MONO_H, .bits = 1,
-                            .ink = PMB_WHITE};
-static struct place tft = {.name = "RGB565 320x240", .w = TFT_W, .h = TFT_H, .bits = 16,
-                           .ink = PMB_RGB(240, 200, 90)};
+static struct place mono = {
+    .name = "one-bit 128x64", .w = MONO_W, .h = MONO_H, .bits = 1, .ink = PMB_WHITE};
+static struct place tft = {
+    .name = "RGB565 320x240", .w = TFT_W, .h = TFT_H, .bits = 16, .ink = PMB_RGB(240, 200, 90)};
 static struct job list[MOST];
 static int known;
 

@@ -111,8 +111,8 @@ static void triangle_path(struct place *p)
 }
 
 /* A star: the corners lie on two circles. */
-static void polygon_with(struct place *p, void (*fill)(pmb_canvas *, const pmb_point *, uint16_t,
-                                                       pmb_color))
+static void polygon_with(struct place *p,
+                         void (*fill)(pmb_canvas *, const pmb_point *, uint16_t, pmb_color))
 {
     pmb_point corners[HANDS];
     for (int i = 0; i < HANDS; i++)
@@ -203,14 +203,15 @@ static void ring_path(struct place *p)
 }
 
 #define SECTOR(degrees)                                                                            \
-    ROUND(sector_##degrees, pmb_sector_fill(&p->canvas, middle(p), radius(p), (int16_t)(radius(p) / 2), \
-                                            PMB_DEGREES(20), PMB_DEGREES(degrees), p->ink))        \
+    ROUND(sector_##degrees,                                                                        \
+          pmb_sector_fill(&p->canvas, middle(p), radius(p), (int16_t)(radius(p) / 2),              \
+                          PMB_DEGREES(20), PMB_DEGREES(degrees), p->ink))                          \
     ROUND(smooth_sector_##degrees,                                                                 \
           pmb_smooth_sector_fill(&p->canvas, middle(p), radius(p), (int16_t)(radius(p) / 2),       \
                                  PMB_DEGREES(20), PMB_DEGREES(degrees), p->ink))                   \
     static void sector_path_##degrees(struct place *p)                                             \
     {                                                                                              \
-        sector_path(p, degrees * TURN / 360);                                                      \
+        sector_path(p, degrees *TURN / 360);                                                       \
     }
 
 /* Angles of Pemble begin above. */

@@ -1,6 +1,7 @@
 /* rgb565.c - sixteen bits a pixel, high byte first. */
 #include <string.h>
 #include "pemble/canvas.h"
+#include "canvas/word.h"
 
 static uint8_t *pixel_at(const pmb_canvas *c, int16_t x, int16_t y)
 {
@@ -18,6 +19,7 @@ static void put(uint8_t *pixel, pmb_color color)
     pixel[1] = (uint8_t)color;
 }
 
+#if PMB_UNALIGNED
 enum { BLOCK = 32 };
 
 /* Bytes from an address on to the next multiple of 16, or next to it when it is odd: stores there
@@ -36,10 +38,19 @@ static inline void put_block(uint8_t *at, uint64_t four)
     memcpy(at + 24, &four, sizeof four);
 }
 
-/* At least a block of pixels. The first and the last block may lie over others. */
-static void fill_blocks(uint8_t *at, size_t bytes, uint64_t four)
+/* Pixels up to `end`. The first and the last block may lie over others. */
+static void fill_row(uint8_t *at, uint8_t *end, pmb_color color)
 {
-    uint8_t *const last = at + bytes - BLOCK;
+    uint8_t *const last = end - BLOCK, pixels[8];
+    uint64_t four;
+    if (end - at < BLOCK) {
+        for (; at < end; at += 2)
+            put(at, color);
+        return;
+    }
+    for (uint8_t i = 0; i < sizeof pixels; i += 2)
+        put(pixels + i, color);
+    memcpy(&four, pixels, sizeof four);
     put_block(at, four);
     for (at += to_aligned(at); at + BLOCK < last; at += 2 * BLOCK) {
         put_block(at, four);
@@ -50,31 +61,38 @@ static void fill_blocks(uint8_t *at, size_t bytes, uint64_t four)
     put_block(last, four);
 }
 
+#else
+/* Pixels up to `end`, as many as can be by words. Those of an odd address never are. */
+static void fill_row(uint8_t *at, uint8_t *end, pmb_color color)
+{
+    enum { WORD = sizeof(pmb_word), BLOCK = 8 * WORD };
+    uint8_t pixel[WORD];
+    pmb_word pixels;
+    for (uint8_t i = 0; i < WORD; i += 2)
+        put(pixel + i, color);
+    memcpy(&pixels, pixel, sizeof pixels);
+    for (; at < end && (uintptr_t)at % WORD; at += 2)
+        put(at, color);
+    for (; PMB_HAS_WORDS && end - at >= BLOCK; at += BLOCK)
+        for (uint8_t i = 0; i < BLOCK / WORD; i++)
+            ((pmb_word *)(void *)at)[i] = pixels;
+    for (; PMB_HAS_WORDS && end - at >= WORD; at += WORD)
+        *(pmb_word *)(void *)at = pixels;
+    for (; at < end; at += 2)
+        put(at, color);
+}
+#endif
+
 static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     uint8_t *at = pixel_at(c, left, top);
     size_t bytes = (size_t)w * 2;
-    int16_t rows = h;
-    if (bytes < BLOCK) {
-        for (; rows > 0; rows--, at += c->stride)
-            for (size_t i = 0; i < bytes; i += 2)
-                put(at + i, color);
-        return;
-    }
     if (bytes == c->stride) { /* whole rows follow one another */
-        bytes *= (size_t)rows;
-        rows = 1;
+        bytes *= (size_t)h;
+        h = 1;
     }
-    uint8_t pixel[4];
-    uint32_t two;
-    put(pixel, color);
-    put(pixel + 2, color);
-    memcpy(&two, pixel, sizeof two);
-    for (; rows > 0; rows--, at += c->stride)
-        if (pixel[0] == pixel[1]) /* as black and white have it */
-            memset(at, pixel[0], bytes);
-        else
-            fill_blocks(at, bytes, (uint64_t)two << 32 | two);
+    for (; h > 0; h--, at += c->stride)
+        fill_row(at, at + bytes, color);
 }
 
 static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,

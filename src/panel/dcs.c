@@ -186,19 +186,21 @@ static pmb_status start(pmb_panel *panel)
     return status;
 }
 
-/* Six bits a component in the upper bits of a byte each; the five of red and blue are widened. */
+/* Six bits a component in the upper bits of a byte each; the five of red and blue are widened as
+ * pmb_color_red does it. */
 static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint16_t count)
 {
-    enum { CHUNK = 10 };
+    enum { CHUNK = 16 };
     uint8_t chunk[3 * CHUNK];
     pmb_status status = PMB_OK;
     while (count > 0 && status == PMB_OK) {
         const uint8_t part = (uint8_t)(count < CHUNK ? count : CHUNK);
-        for (uint8_t i = 0; i < part; i++, pixels += 2) {
-            const pmb_color color = (pmb_color)(pixels[0] << 8 | pixels[1]);
-            chunk[3 * i] = pmb_color_red(color) & 0xFC;
-            chunk[3 * i + 1] = pmb_color_green(color) & 0xFC;
-            chunk[3 * i + 2] = pmb_color_blue(color) & 0xFC;
+        uint8_t *to = chunk;
+        for (uint8_t i = part; i > 0; i--, pixels += 2, to += 3) {
+            const unsigned high = pixels[0], low = pixels[1];
+            to[0] = (uint8_t)((high & 0xF8) | (high >> 5 & 4));
+            to[1] = (uint8_t)(high << 5 | (low >> 3 & 0x1C));
+            to[2] = (uint8_t)(low << 3 | (low >> 2 & 4));
         }
         status = pmb_send_data(panel, chunk, 3u * part);
         count = (uint16_t)(count - part);

@@ -1,4 +1,5 @@
 /* mirror.c - which bytes changed. */
+#include "canvas/word.h"
 #include "screen/patches.h"
 #include "screen/tiles.h"
 
@@ -14,16 +15,14 @@ struct search {
 static size_t same(const uint8_t *a, const uint8_t *b, size_t count)
 {
     size_t i = 0;
-#ifdef __GNUC__
-    typedef size_t __attribute__((may_alias)) word;
-    if (((uintptr_t)a - (uintptr_t)b) % sizeof(word) == 0) {
-        while (i < count && (uintptr_t)(a + i) % sizeof(word) && a[i] == b[i])
+    if (PMB_HAS_WORDS && ((uintptr_t)a - (uintptr_t)b) % sizeof(pmb_word) == 0) {
+        while (i < count && (uintptr_t)(a + i) % sizeof(pmb_word) && a[i] == b[i])
             i++;
-        if ((uintptr_t)(a + i) % sizeof(word) == 0)
-            while (i + sizeof(word) <= count && *(const word *)(a + i) == *(const word *)(b + i))
-                i += sizeof(word);
+        if ((uintptr_t)(a + i) % sizeof(pmb_word) == 0)
+            while (i + sizeof(pmb_word) <= count && *(const pmb_word *)(const void *)(a + i) ==
+                                                        *(const pmb_word *)(const void *)(b + i))
+                i += sizeof(pmb_word);
     }
-#endif
     while (i < count && a[i] == b[i])
         i++;
     return i;

@@ -7,34 +7,58 @@
 /* True when wide and smooth lines can be drawn to a point (shape.h, smooth.h). */
 bool pmb_wide_is_near(pmb_point p);
 
-/* Positions count from the end a. */
+/* Positions count from the upper end. */
 typedef struct pmb_wide {
-    int32_t dx, dy; /* from a to b */
+    pmb_point upper;
+    int32_t dx, dy; /* to the lower end; dy is not negative */
     uint32_t length2;
-    uint32_t width;
 } pmb_wide;
 
 /* False when a coordinate is beyond what is drawn (shape.h). */
-bool pmb_wide_of(pmb_wide *w, pmb_point a, pmb_point b, uint8_t width);
+bool pmb_wide_of(pmb_wide *w, pmb_point a, pmb_point b);
 
-/* The x of the line in row y, or of the end that is nearer to the row. */
-int32_t pmb_wide_middle(const pmb_wide *w, int32_t y);
-
-/* A pixel of a row, with its distances along the line and aside of it, times the length. */
+/* A pixel of a row, with its distances along the line and aside of it, times the length. `along` is
+ * counted modulo 2^32: pixels are never so far before the line that this is in doubt. */
 typedef struct pmb_wide_spot {
     int32_t x;
-    int64_t along, aside;
+    uint32_t along;
+    int32_t aside;
 } pmb_wide_spot;
 
-pmb_wide_spot pmb_wide_at(const pmb_wide *w, int32_t x, int32_t y);
+/* The part of the line that is nearest to a spot. */
+typedef enum pmb_wide_part { PMB_UPPER_END, PMB_LOWER_END, PMB_BETWEEN } pmb_wide_part;
+
+static inline pmb_wide_part pmb_wide_nearest(const pmb_wide *w, const pmb_wide_spot *spot)
+{
+    if (spot->along == 0 || spot->along > UINT32_MAX - ((uint32_t)1 << 24))
+        return PMB_UPPER_END;
+    return spot->along < w->length2 ? PMB_BETWEEN : PMB_LOWER_END;
+}
 
 /* Moves it by 1 or -1 columns. */
-void pmb_wide_step(const pmb_wide *w, pmb_wide_spot *spot, int8_t by);
+static inline void pmb_wide_step(const pmb_wide *w, pmb_wide_spot *spot, int32_t by)
+{
+    spot->x += by;
+    spot->along += (uint32_t)(by * w->dx);
+    spot->aside += by * w->dy;
+}
 
-/* The rows from `reach` above the line to `reach` below it that the clip can show, both included.
- */
-void pmb_wide_rows(const pmb_canvas *c, const pmb_wide *w, pmb_point a, int32_t reach,
-                   int32_t *first, int32_t *last);
+/* The pixels no further from the line than half of a width: row by row, the first and the last. */
+typedef struct pmb_capsule {
+    pmb_wide w;
+    int32_t width, reach; /* of the sides, times the length */
+    int32_t y, bottom;    /* the row, and the last one */
+    pmb_wide_spot left, right;
+} pmb_capsule;
+
+/* To the first row that the clip can show; width is from 1 to 256. Rows end at capsule->bottom. */
+void pmb_capsule_begin(pmb_capsule *capsule, const pmb_canvas *c, const pmb_wide *w, int32_t width);
+
+/* Finds the pixels of the row. False when it has none. */
+bool pmb_capsule_row(pmb_capsule *capsule);
+
+/* To the next row. */
+void pmb_capsule_next(pmb_capsule *capsule);
 
 /* The largest whole number whose square is not above `square`. */
 uint32_t pmb_root(uint64_t square);

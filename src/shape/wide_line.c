@@ -47,93 +47,107 @@ bool pmb_wide_is_near(pmb_point p)
     return p.x >= -LIMIT && p.x < LIMIT && p.y >= -LIMIT && p.y < LIMIT;
 }
 
-bool pmb_wide_of(pmb_wide *w, pmb_point a, pmb_point b, uint8_t width)
+bool pmb_wide_of(pmb_wide *w, pmb_point a, pmb_point b)
 {
+    const pmb_point upper = a.y <= b.y ? a : b, lower = a.y <= b.y ? b : a;
     if (!pmb_wide_is_near(a) || !pmb_wide_is_near(b))
         return false;
-    w->dx = b.x - a.x;
-    w->dy = b.y - a.y;
+    w->upper = upper;
+    w->dx = (int32_t)lower.x - upper.x;
+    w->dy = (int32_t)lower.y - upper.y;
     w->length2 = (uint32_t)(w->dx * w->dx) + (uint32_t)(w->dy * w->dy);
-    w->width = width;
     return true;
 }
 
-int32_t pmb_wide_middle(const pmb_wide *w, int32_t y)
+/* The x of the line in row y, or of the end that is nearer to the row. */
+static int32_t middle(const pmb_wide *w, int32_t y)
 {
-    const int32_t height = w->dy < 0 ? -w->dy : w->dy;
-    const int32_t down = w->dy < 0 ? -y : y;
-    if (down <= 0)
+    if (y <= 0)
         return 0;
-    if (down >= height)
-        return w->dx;
-    return (int32_t)((int64_t)w->dx * down / height);
+    return y < w->dy ? w->dx * y / w->dy : w->dx; /* both are below 2^15 */
 }
 
-void pmb_wide_rows(const pmb_canvas *c, const pmb_wide *w, pmb_point a, int32_t reach,
-                   int32_t *first, int32_t *last)
+void pmb_capsule_begin(pmb_capsule *capsule, const pmb_canvas *c, const pmb_wide *w, int32_t width)
 {
-    const int32_t top = (int32_t)c->clip.y - c->origin.y - a.y;
-    *first = pmb_greater(pmb_lesser(0, w->dy) - reach, top);
-    *last = pmb_lesser(pmb_greater(0, w->dy) + reach, top + c->clip.h - 1);
-}
-
-pmb_wide_spot pmb_wide_at(const pmb_wide *w, int32_t x, int32_t y)
-{
-    return (pmb_wide_spot){
+    const int32_t top = (int32_t)c->clip.y - c->origin.y - w->upper.y;
+    const int32_t y = pmb_greater(-(width / 2), top), x = middle(w, y);
+    *capsule = (pmb_capsule){
+        .w = *w,
+        .width = width,
+        .reach = (int32_t)(pmb_root((uint64_t)w->length2 * (uint32_t)(width * width)) / 2),
+        .y = y,
+        .bottom = pmb_lesser(w->dy + width / 2, top + c->clip.h - 1),
+    };
+    /* What is lost above 32 bits is not in the sums. */
+    capsule->left = capsule->right = (pmb_wide_spot){
         .x = x,
-        .along = (int64_t)x * w->dx + (int64_t)y * w->dy,
-        .aside = (int64_t)x * w->dy - (int64_t)y * w->dx,
+        .along = (uint32_t)x * (uint32_t)w->dx + (uint32_t)y * (uint32_t)w->dy,
+        .aside = (int32_t)((uint32_t)x * (uint32_t)w->dy - (uint32_t)y * (uint32_t)w->dx),
     };
 }
 
-void pmb_wide_step(const pmb_wide *w, pmb_wide_spot *spot, int8_t by)
+/* 0 inside, below it to the left, above it to the right. */
+static int32_t side_of_end(const pmb_capsule *c, int32_t x, int32_t y)
 {
-    spot->x += by;
-    spot->along += by * w->dx;
-    spot->aside += by * w->dy;
+    enum { FAR = 128 }; /* beyond, squares need not be looked at */
+    if (x >= -FAR && x <= FAR && y >= -FAR && y <= FAR &&
+        4 * (x * x + y * y) <= c->width * c->width)
+        return 0;
+    return x < 0 ? -1 : 1;
 }
 
-static bool near_end(const pmb_wide *w, int32_t x, int32_t y)
+static int32_t side_of(const pmb_capsule *c, const pmb_wide_spot *spot)
 {
-    /* Far away the squares would not fit; 255 is the greatest width. */
-    if (x < -128 || x > 128 || y < -128 || y > 128)
-        return false;
-    return (uint32_t)(4 * (x * x + y * y)) <= w->width * w->width;
+    switch (pmb_wide_nearest(&c->w, spot)) {
+    case PMB_UPPER_END:
+        return side_of_end(c, spot->x, c->y);
+    case PMB_LOWER_END:
+        return side_of_end(c, spot->x - c->w.dx, c->y - c->w.dy);
+    default:
+        return spot->aside < -c->reach ? -1 : spot->aside > c->reach;
+    }
 }
 
-/* `reach` is the distance of the sides, times the length. */
-static bool is_inside(const pmb_wide *w, int64_t reach, const pmb_wide_spot *spot, int32_t y)
+bool pmb_capsule_row(pmb_capsule *c)
 {
-    if (spot->along <= 0)
-        return near_end(w, spot->x, y);
-    if (spot->along >= (int64_t)w->length2)
-        return near_end(w, spot->x - w->dx, y - w->dy);
-    return spot->aside <= reach && spot->aside >= -reach;
+    /* From where they were in the row before, which is near. */
+    while (side_of(c, &c->left) >= 0)
+        pmb_wide_step(&c->w, &c->left, -1);
+    while (side_of(c, &c->left) < 0)
+        pmb_wide_step(&c->w, &c->left, 1);
+    while (side_of(c, &c->right) <= 0)
+        pmb_wide_step(&c->w, &c->right, 1);
+    while (side_of(c, &c->right) > 0)
+        pmb_wide_step(&c->w, &c->right, -1);
+    return c->left.x <= c->right.x;
+}
+
+static void next_row(const pmb_wide *w, pmb_wide_spot *spot)
+{
+    spot->along += (uint32_t)w->dy;
+    spot->aside -= w->dx;
+}
+
+void pmb_capsule_next(pmb_capsule *c)
+{
+    c->y++;
+    next_row(&c->w, &c->left);
+    next_row(&c->w, &c->right);
 }
 
 void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_color color)
 {
     pmb_wide w;
+    pmb_capsule line;
     if (width < 2) {
         pmb_line(c, a, b, color);
         return;
     }
-    if (!pmb_wide_of(&w, a, b, width) ||
+    if (!pmb_wide_of(&w, a, b) ||
         pmb_is_line_spared(c, a, b, (uint8_t)(width / 2 + 1), width, color))
         return;
-    const int64_t reach = pmb_root((uint64_t)w.length2 * w.width * w.width) / 2;
-    int32_t first, last;
-    pmb_wide_rows(c, &w, a, width / 2, &first, &last);
-    for (int32_t y = first; y <= last; y++) {
-        /* Every row of the shape holds the point of the line in it, or the middle of its nearer
-         * end. */
-        pmb_wide_spot from = pmb_wide_at(&w, pmb_wide_middle(&w, y), y), to = from;
-        if (!is_inside(&w, reach, &from, y))
-            continue;
-        while (is_inside(&w, reach, &from, y))
-            pmb_wide_step(&w, &from, -1);
-        while (is_inside(&w, reach, &to, y))
-            pmb_wide_step(&w, &to, 1);
-        pmb_span_fill(c, a.x + from.x + 1, a.y + y, to.x - from.x - 1, 1, color);
-    }
+    for (pmb_capsule_begin(&line, c, &w, width); line.y <= line.bottom; pmb_capsule_next(&line))
+        if (pmb_capsule_row(&line))
+            pmb_span_fill(c, w.upper.x + line.left.x, w.upper.y + line.y,
+                          line.right.x - line.left.x + 1, 1, color);
 }

@@ -1,0 +1,26 @@
+/* word.h - what the processor moves at once; private to src/. */
+#ifndef PEMBLE_SRC_CANVAS_WORD_H
+#define PEMBLE_SRC_CANVAS_WORD_H
+
+#include <stddef.h>
+#include <stdint.h>
+
+/* A word that may lie over bytes, at a multiple of its size. Other compilers cannot say so: there
+ * bytes are moved one by one. */
+#ifdef __GNUC__
+enum { PMB_HAS_WORDS = 1 };
+typedef size_t __attribute__((may_alias)) pmb_word;
+#else
+enum { PMB_HAS_WORDS = 0 };
+typedef size_t pmb_word;
+#endif
+
+/* Whether it stores them quickly anywhere. */
+#if defined(__x86_64__) || defined(__i386__) || defined(__aarch64__) ||                            \
+    defined(__ARM_FEATURE_UNALIGNED)
+#define PMB_UNALIGNED 1
+#else
+#define PMB_UNALIGNED 0
+#endif
+
+#endif
