@@ -1,76 +1,107 @@
-/* polygon.c - polygons and polylines, without memory for edges: each row looks for its crossings.
- */
+/* polygon.c - polygons and polylines, without memory for all edges. */
 #include "pemble/shape.h"
 #include "canvas/spare.h"
+#include "shape/edge.h"
 #include "shape/polyline.h"
 #include "shape/spans.h"
 
-/* Where an edge crosses the middle of a row: the first pixel at or to the right of it. Rows belong
- * to an edge from its upper end (included) to its lower one (not). */
-static bool crossing(pmb_point a, pmb_point b, int32_t y, int32_t *x)
+/* An edge that crosses the middle of a row: it is sorted by the first pixel at or to the right of
+ * it, and edges that cross at the same place come one after the other. */
+struct crossing {
+    int32_t x;
+    uint16_t edge;
+    pmb_slope slope;
+};
+
+static bool comes_after(const struct crossing *a, const struct crossing *b)
 {
-    if (a.y > b.y) {
-        const pmb_point keep = a;
-        a = b;
-        b = keep;
-    }
-    if (y < a.y || y >= b.y)
+    return a->x != b->x ? a->x > b->x : a->edge > b->edge;
+}
+
+/* Rows belong to an edge from its upper end (included) to its lower one (not). */
+static bool crosses(pmb_point a, pmb_point b, int32_t y, struct crossing *crossing)
+{
+    const pmb_point upper = a.y <= b.y ? a : b, lower = a.y <= b.y ? b : a;
+    if (y < upper.y || y >= lower.y)
         return false;
-    const uint32_t height = (uint32_t)((int32_t)b.y - a.y), down = (uint32_t)(y - a.y);
-    const int32_t dx = (int32_t)b.x - a.x;
-    /* down * |dx| + height < 2^32, as both are below 2^16. */
-    if (dx >= 0)
-        *x = a.x + (int32_t)((down * (uint32_t)dx + height - 1) / height);
-    else
-        *x = a.x - (int32_t)(down * (uint32_t)-dx / height);
+    const int32_t dx = (int32_t)lower.x - upper.x;
+    crossing->slope = pmb_slope_at(dx, y - upper.y, dx, (uint32_t)((int32_t)lower.y - upper.y));
+    crossing->slope.whole += upper.x;
+    crossing->x = pmb_slope_up(&crossing->slope);
     return true;
 }
 
-/* A crossing found, in the order from left to right; edges that cross at the same place come one
- * after the other. */
-struct found {
-    int32_t x;
-    uint16_t edge;
-};
-
-static bool comes_after(struct found a, struct found b)
+/* Puts a crossing into its place among so many; what is last may fall out. */
+static void sort_in(struct crossing *kept, uint8_t at, const struct crossing *crossing)
 {
-    return a.x != b.x ? a.x > b.x : a.edge > b.edge;
+    for (; at > 0 && comes_after(&kept[at - 1], crossing); at--)
+        kept[at] = kept[at - 1];
+    kept[at] = *crossing;
 }
 
 enum { ROOM = 8 };
 
 /* The next crossings of the row after `last`, up to ROOM of them, in their order. */
 static uint8_t next_crossings(const pmb_point *points, uint16_t count, int32_t y,
-                              const struct found *last, struct found next[ROOM])
+                              const struct crossing *last, struct crossing kept[ROOM])
 {
     uint8_t known = 0;
     for (uint16_t i = 0; i < count; i++) {
-        struct found f = {0, i};
-        if (!crossing(points[i], points[i + 1u < count ? i + 1 : 0], y, &f.x) ||
-            (last && !comes_after(f, *last)) || (known == ROOM && comes_after(f, next[ROOM - 1])))
+        struct crossing one = {.edge = i};
+        if (!crosses(points[i], points[i + 1u < count ? i + 1 : 0], y, &one) ||
+            (last && !comes_after(&one, last)) ||
+            (known == ROOM && comes_after(&one, &kept[ROOM - 1])))
             continue;
-        uint8_t at = known < ROOM ? known++ : ROOM - 1;
-        for (; at > 0 && comes_after(next[at - 1], f); at--)
-            next[at] = next[at - 1];
-        next[at] = f;
+        sort_in(kept, known < ROOM ? known++ : ROOM - 1, &one);
     }
     return known;
 }
 
-static void fill_row(pmb_canvas *c, const pmb_point *points, uint16_t count, int32_t y,
-                     pmb_color color)
+static void fill_between(pmb_canvas *c, const struct crossing *kept, uint8_t known, int32_t y,
+                         pmb_color color)
 {
-    struct found next[ROOM], last;
-    const struct found *after = NULL;
-    uint8_t known;
-    do {
-        known = next_crossings(points, count, y, after, next);
-        for (uint8_t i = 0; i + 1 < known; i += 2)
-            pmb_span_fill(c, next[i].x, y, next[i + 1].x - next[i].x, 1, color);
-        last = next[ROOM - 1];
-        after = &last;
-    } while (known == ROOM);
+    for (uint8_t i = 0; i + 1 < known; i += 2)
+        pmb_span_fill(c, kept[i].x, y, kept[i + 1].x - kept[i].x, 1, color);
+}
+
+static void next_row(struct crossing *kept, uint8_t known)
+{
+    for (uint8_t i = 0; i < known; i++) {
+        struct crossing one = kept[i];
+        pmb_slope_next(&one.slope);
+        one.x = pmb_slope_up(&one.slope);
+        sort_in(kept, i, &one);
+    }
+}
+
+/* The first crossings are known. */
+static void fill_crowded_row(pmb_canvas *c, const pmb_point *points, uint16_t count, int32_t y,
+                             struct crossing kept[ROOM], pmb_color color)
+{
+    uint8_t known = ROOM;
+    while (known > 0) {
+        const struct crossing last = kept[ROOM - 1];
+        fill_between(c, kept, known, y, color);
+        known = known < ROOM ? 0 : next_crossings(points, count, y, &last, kept);
+    }
+}
+
+/* Between one corner and the next, edges that are kept are followed; more than are kept are looked
+ * for in every row. Returns the next row. */
+static int32_t fill_rows(pmb_canvas *c, const pmb_point *points, uint16_t count, int32_t y,
+                         int32_t last, pmb_color color)
+{
+    struct crossing kept[ROOM];
+    const uint8_t known = next_crossings(points, count, y, NULL, kept);
+    if (known == ROOM) {
+        fill_crowded_row(c, points, count, y, kept, color);
+        return y + 1;
+    }
+    for (const int32_t end = pmb_next_corner(points, count, y, last); y < end; y++) {
+        fill_between(c, kept, known, y, color);
+        next_row(kept, known);
+    }
+    return y;
 }
 
 void pmb_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_color color)
@@ -79,18 +110,14 @@ void pmb_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count, pm
         return;
     int32_t first = points[0].y, last = first;
     for (uint16_t i = 1; i < count; i++) {
-        if (points[i].y < first)
-            first = points[i].y;
-        if (points[i].y > last)
-            last = points[i].y;
+        first = pmb_lesser(first, points[i].y);
+        last = pmb_greater(last, points[i].y);
     }
-    const int32_t top = (int32_t)c->clip.y - c->origin.y, bottom = top + c->clip.h;
-    if (first < top)
-        first = top;
-    if (last > bottom)
-        last = bottom;
-    for (int32_t y = first; y < last; y++)
-        fill_row(c, points, count, y, color);
+    const int32_t top = (int32_t)c->clip.y - c->origin.y;
+    first = pmb_greater(first, top);
+    last = pmb_lesser(last, top + c->clip.h);
+    while (first < last)
+        first = fill_rows(c, points, count, first, last, color);
 }
 
 void pmb_triangle_fill(pmb_canvas *c, pmb_point a, pmb_point b, pmb_point d, pmb_color color)

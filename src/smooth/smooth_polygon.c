@@ -7,6 +7,7 @@
  */
 #include "pemble/smooth.h"
 #include "canvas/spare.h"
+#include "shape/edge.h"
 #include "shape/spans.h"
 #include "smooth/share.h"
 
@@ -23,49 +24,76 @@ static int32_t middle_of(int16_t coordinate)
     return (int32_t)coordinate * PMB_PIXEL + PMB_HALF_PIXEL;
 }
 
-/* Where the edge is at height y; both ends are given from the upper one. */
-static int32_t edge_at(pmb_point upper, pmb_point lower, int32_t y)
+/* An edge from its upper end. */
+struct edge {
+    pmb_point upper, lower;
+    bool down; /* it goes from the upper end to the lower one */
+};
+
+static struct edge edge_of(const pmb_point *points, uint16_t count, uint16_t i)
 {
-    const int64_t height = ((int32_t)lower.y - upper.y) * PMB_PIXEL;
-    const int64_t way = (int64_t)((int32_t)lower.x - upper.x) * (y - middle_of(upper.y));
-    return middle_of(upper.x) + (int32_t)(way * PMB_PIXEL / height);
+    const pmb_point a = points[i], b = points[i + 1u < count ? i + 1u : 0];
+    return a.y < b.y ? (struct edge){a, b, true} : (struct edge){b, a, false};
 }
 
-/* False when the edge from a to b has no part in row y. */
-static bool piece_of(pmb_point a, pmb_point b, int32_t y, struct piece *piece)
+/* Follows an edge from height y on, by `each` with every row. */
+static pmb_slope follow(const struct edge *e, int32_t y, int32_t each)
 {
-    const bool down = a.y < b.y;
-    const pmb_point upper = down ? a : b, lower = down ? b : a;
-    const int32_t top = pmb_greater(y * PMB_PIXEL, middle_of(upper.y));
-    const int32_t bottom = pmb_lesser((y + 1) * PMB_PIXEL, middle_of(lower.y));
+    const int32_t dx = (int32_t)e->lower.x - e->upper.x;
+    return pmb_slope_at(dx, y - middle_of(e->upper.y), dx * each,
+                        (uint32_t)((int32_t)e->lower.y - e->upper.y));
+}
+
+/* Where the edge is; its distance from the upper end is rounded towards that. */
+static int32_t place_of(const struct edge *e, const pmb_slope *s)
+{
+    return middle_of(e->upper.x) + (e->lower.x < e->upper.x ? pmb_slope_up(s) : s->whole);
+}
+
+static struct piece piece_between(int32_t from, int32_t to, int32_t height)
+{
+    return (struct piece){pmb_lesser(from, to), pmb_greater(from, to), height};
+}
+
+/* False when the edge has no part in row y. */
+static bool piece_of(const struct edge *e, int32_t y, struct piece *piece)
+{
+    const int32_t top = pmb_greater(y * PMB_PIXEL, middle_of(e->upper.y));
+    const int32_t bottom = pmb_lesser((y + 1) * PMB_PIXEL, middle_of(e->lower.y));
     if (top >= bottom)
         return false;
-    const int32_t from = edge_at(upper, lower, top), to = edge_at(upper, lower, bottom);
-    piece->left = pmb_lesser(from, to);
-    piece->right = pmb_greater(from, to);
-    piece->height = down ? bottom - top : top - bottom;
+    const pmb_slope from = follow(e, top, 0), to = follow(e, bottom, 0);
+    *piece =
+        piece_between(place_of(e, &from), place_of(e, &to), e->down ? bottom - top : top - bottom);
     return true;
 }
 
 /* The area of a pixel to the right of a line that falls from 0 to `reach` is the integral of this:
  * the width that is right of a point, up to a whole pixel. */
-static int64_t integral(int64_t reach)
+static uint32_t integral(int32_t reach)
 {
     if (reach <= 0)
         return 0;
     if (reach < PMB_PIXEL)
-        return reach * reach / 2;
-    return (reach - PMB_HALF_PIXEL) * PMB_PIXEL;
+        return (uint32_t)(reach * reach) / 2;
+    return ((uint32_t)reach - PMB_HALF_PIXEL) * PMB_PIXEL;
 }
 
 /* What a piece adds to the pixel whose left side is at x. */
 static int32_t area_of(const struct piece *p, int32_t x)
 {
+    enum { SHORT = 1 << 14 }; /* below it 32 bits are enough */
     const int32_t width = p->right - p->left, end = x + PMB_PIXEL;
+    if (p->left >= end)
+        return 0;
+    if (p->right <= x)
+        return p->height;
     if (width == 0)
-        return p->height * pmb_greater(0, pmb_lesser(end - p->left, PMB_PIXEL)) / PMB_PIXEL;
-    const int64_t sum = integral((int64_t)end - p->left) - integral((int64_t)end - p->right);
-    return (int32_t)(sum * p->height / width / PMB_PIXEL);
+        return p->height * (end - p->left) / PMB_PIXEL;
+    const uint32_t sum = integral(end - p->left) - integral(end - p->right);
+    if (width < SHORT)
+        return (int32_t)sum * p->height / width / PMB_PIXEL;
+    return (int32_t)((int64_t)sum * p->height / width / PMB_PIXEL);
 }
 
 /* What is enclosed twice is outside, three times inside, and so on. */
@@ -83,7 +111,13 @@ struct polygon {
     const pmb_point *points;
     uint16_t count;
     int32_t y;
+    int32_t corner; /* the next row that has one: up to it the pieces that are kept are followed */
     struct piece kept[KEPT];
+    struct followed {
+        struct edge edge;
+        pmb_slope slope; /* of the lower end of the piece */
+        int32_t place;
+    } followed[KEPT];
     uint8_t pieces;
     bool all; /* these are all of them */
 };
@@ -98,41 +132,74 @@ static bool next_piece(const struct polygon *p, uint16_t *at, struct piece *piec
         return true;
     }
     while (*at < p->count) {
-        const uint16_t i = (*at)++;
-        if (piece_of(p->points[i], p->points[i + 1u < p->count ? i + 1u : 0], p->y, piece))
+        const struct edge edge = edge_of(p->points, p->count, (*at)++);
+        if (piece_of(&edge, p->y, piece))
             return true;
     }
     return false;
 }
 
-static void begin_row(struct polygon *p, int32_t y)
+static void look_for_pieces(struct polygon *p)
 {
     struct piece piece;
-    p->y = y;
     p->all = false;
     p->pieces = 0;
     for (uint16_t at = 0; next_piece(p, &at, &piece);) {
         if (p->pieces == KEPT)
             return;
+        p->followed[p->pieces].edge = edge_of(p->points, p->count, (uint16_t)(at - 1));
         p->kept[p->pieces++] = piece;
     }
     p->all = true;
+    p->corner = pmb_next_corner(p->points, p->count, p->y - 1, INT32_MAX);
+    for (uint8_t i = 0; i < p->pieces && p->corner > p->y; i++) {
+        struct followed *f = &p->followed[i];
+        f->slope = follow(&f->edge, (p->y + 1) * PMB_PIXEL, PMB_PIXEL);
+        f->place = place_of(&f->edge, &f->slope);
+    }
 }
 
-/* Whole pixels from one column on in which nothing changes: their number, up to `most`, and the
- * area that they have. */
-static int32_t steady(const struct polygon *p, int32_t column, int32_t most, int32_t *area)
+static void begin_row(struct polygon *p, int32_t y)
+{
+    p->y = y;
+    if (!p->all || y >= p->corner) {
+        look_for_pieces(p);
+        return;
+    }
+    for (uint8_t i = 0; i < p->pieces; i++) {
+        struct followed *f = &p->followed[i];
+        const int32_t from = f->place;
+        pmb_slope_next(&f->slope);
+        f->place = place_of(&f->edge, &f->slope);
+        p->kept[i] = piece_between(from, f->place, f->edge.down ? PMB_PIXEL : -PMB_PIXEL);
+    }
+}
+
+/* What comes from one column on. */
+struct stretch {
+    int32_t count; /* of pixels, up to `most` */
+    bool steady;   /* nothing changes in them */
+    int32_t area;  /* that they have then */
+};
+
+static struct stretch stretch_at(const struct polygon *p, int32_t column, int32_t most)
 {
     struct piece piece;
     const int32_t x = column * PMB_PIXEL;
-    *area = 0;
+    int32_t next = x + most * PMB_PIXEL, far = x;
+    struct stretch s = {0};
     for (uint16_t at = 0; next_piece(p, &at, &piece);) {
         if (piece.right <= x)
-            *area += piece.height;
-        else if (piece.left < x + most * PMB_PIXEL)
-            most = piece.left <= x ? 0 : (piece.left - x) / PMB_PIXEL;
+            s.area += piece.height;
+        else if (piece.left < x + PMB_PIXEL)
+            far = pmb_greater(far, piece.right);
+        else
+            next = pmb_lesser(next, piece.left);
     }
-    return most;
+    s.steady = far == x;
+    s.count = s.steady ? (next - x) / PMB_PIXEL
+                       : pmb_lesser(pmb_lesser((far - x + PMB_PIXEL - 1) / PMB_PIXEL, most), ROOM);
+    return s;
 }
 
 /* Pixels on edges, one by one. */
@@ -180,17 +247,15 @@ static void row_extent(const pmb_canvas *c, const struct polygon *p, int32_t *le
 
 static void draw_row(pmb_canvas *c, const struct polygon *p, pmb_color color)
 {
-    int32_t column, right, area;
+    int32_t column, right;
     row_extent(c, p, &column, &right);
     while (column < right) {
-        int32_t count = steady(p, column, right - column, &area);
-        if (count > 0) {
-            draw_steady(c, column, p->y, count, share_of(area), color);
-        } else {
-            count = pmb_lesser(right - column, 4);
-            draw_edges(c, p, column, count, color);
-        }
-        column += count;
+        const struct stretch s = stretch_at(p, column, right - column);
+        if (s.steady)
+            draw_steady(c, column, p->y, s.count, share_of(s.area), color);
+        else
+            draw_edges(c, p, column, s.count, color);
+        column += s.count;
     }
 }
 

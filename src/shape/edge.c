@@ -1,0 +1,36 @@
+/* edge.c - straight edges, row by row. */
+#include "shape/edge.h"
+
+/* Rounded down; `rest` is what is left. Most numbers fit into 32 bits, which saves small processors
+ * a long division. */
+static int32_t divided(int64_t value, uint32_t by, uint32_t *rest)
+{
+    const bool below = value < 0;
+    const uint64_t amount = (uint64_t)(below ? -value : value);
+    uint32_t whole, left;
+    if (amount <= UINT32_MAX) {
+        whole = (uint32_t)amount / by;
+        left = (uint32_t)amount - whole * by;
+    } else {
+        whole = (uint32_t)(amount / by);
+        left = (uint32_t)(amount - (uint64_t)whole * by);
+    }
+    *rest = below && left ? by - left : left;
+    return below ? -(int32_t)whole - (left > 0) : (int32_t)whole;
+}
+
+pmb_slope pmb_slope_at(int32_t factor, int32_t by, int32_t each, uint32_t denominator)
+{
+    pmb_slope s = {.denominator = denominator};
+    s.whole = divided((int64_t)factor * by, denominator, &s.rest);
+    s.step = divided(each, denominator, &s.more);
+    return s;
+}
+
+int32_t pmb_next_corner(const pmb_point *points, uint16_t count, int32_t y, int32_t last)
+{
+    for (uint16_t i = 0; i < count; i++)
+        if (points[i].y > y && points[i].y < last)
+            last = points[i].y;
+    return last;
+}
