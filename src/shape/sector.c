@@ -37,15 +37,56 @@ bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, uint8_t kind, pmb_
                          color, words, sizeof words / sizeof words[0]);
 }
 
+/* True from the direction on, through less than half a turn clockwise. */
+static bool is_after(pmb_direction d, int32_t x, int32_t y)
+{
+    const int32_t side = pmb_side(d, x, y);
+    if (side != 0)
+        return side > 0;
+    /* On the line itself: in the direction, not behind. */
+    return pmb_ahead(d, x, y) > 0;
+}
+
+/* Whether the direction to a point other than the middle lies between both. */
+static bool is_between(const pmb_sector *s, int32_t x, int32_t y)
+{
+    if (s->full)
+        return true;
+    const bool from = is_after(s->from, x, y), to = is_after(s->to, x, y);
+    return s->wide ? from || !to : from && !to;
+}
+
+/* True when the smooth edges of a slice that tapers meet outside of the ring: its tip, which is
+ * behind the middle, is cut off by the inner disc. */
+static bool has_no_tip(const pmb_sector *s)
+{
+    enum { ONE = 16384 };
+    const int32_t sine = pmb_side(s->from, s->to.x, s->to.y) / 65536; /* of the sweep */
+    return s->wide || sine * s->inner >= 2 * ONE;
+}
+
+/* How far the shape reaches in one of four directions: to the rim, or to a corner; and two pixels
+ * further, for what is smooth and what is rounded. */
+static int32_t reach_towards(const pmb_sector *s, int32_t x, int32_t y)
+{
+    enum { ONE = 32767, MORE = 2 };
+    if (is_between(s, x, y) || !has_no_tip(s))
+        return s->outer;
+    const int32_t from = s->from.x * x + s->from.y * y, to = s->to.x * x + s->to.y * y;
+    const int32_t most = pmb_greater(from, to);
+    const int32_t corner = most * (most > 0 ? s->outer : pmb_greater(s->inner, 0)) / ONE;
+    return pmb_lesser(corner + MORE, s->outer);
+}
+
 pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)
 {
     const int32_t left = (int32_t)c->clip.x - c->origin.x - s->center.x;
     const int32_t top = (int32_t)c->clip.y - c->origin.y - s->center.y;
     pmb_extent e = {
-        .left = pmb_greater(left, -s->outer),
-        .right = pmb_lesser(left + c->clip.w - 1, s->outer),
-        .top = pmb_greater(top, -s->outer),
-        .bottom = pmb_lesser(top + c->clip.h - 1, s->outer),
+        .left = pmb_greater(left, -reach_towards(s, -1, 0)),
+        .right = pmb_lesser(left + c->clip.w - 1, reach_towards(s, 1, 0)),
+        .top = pmb_greater(top, -reach_towards(s, 0, -1)),
+        .bottom = pmb_lesser(top + c->clip.h - 1, reach_towards(s, 0, 1)),
     };
     /* Most bands of a dial have nothing of its rim: their furthest corner is in the inner disc. */
     const int32_t x = pmb_greater(-e.left, e.right), y = pmb_greater(-e.top, e.bottom);
@@ -141,16 +182,6 @@ pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x)
 
 /* ---- hard edges ---- */
 
-/* True from the direction on, through less than half a turn clockwise. */
-static bool is_after(pmb_direction d, int32_t x, int32_t y)
-{
-    const int32_t side = pmb_side(d, x, y);
-    if (side != 0)
-        return side > 0;
-    /* On the line itself: in the direction, not behind. */
-    return pmb_ahead(d, x, y) > 0;
-}
-
 /* (x, y) is in the disc of that radius: the same rule as that of pmb_circle_fill, an ellipse 2 r +
  * 1 pixels wide. */
 static bool in_disc(int32_t radius, int32_t x, int32_t y)
@@ -163,10 +194,7 @@ static bool is_inside(const pmb_sector *s, int32_t x, int32_t y)
 {
     if (!in_disc(s->outer, x, y) || (s->inner >= 0 && in_disc(s->inner, x, y)))
         return false;
-    if (s->full || (x == 0 && y == 0))
-        return true;
-    const bool from = is_after(s->from, x, y), to = is_after(s->to, x, y);
-    return s->wide ? from || !to : from && !to;
+    return (x == 0 && y == 0) || is_between(s, x, y);
 }
 
 static bool is_outermost(const pmb_sector *s, int32_t x, int32_t y)
@@ -192,13 +220,14 @@ static void draw(pmb_canvas *c, const pmb_sector *s,
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
             if (stretch.place == PMB_NEAR_EDGE ? has(s, x, y) : stretch.place == PMB_DEEP && deep) {
                 run += next - x;
-            } else {
+            } else if (run > 0) {
                 pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
                 run = 0;
             }
             x = next;
         }
-        pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
+        if (run > 0)
+            pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
     }
 }
 

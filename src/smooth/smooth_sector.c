@@ -48,8 +48,9 @@ struct shares {
 static void flush(pmb_canvas *c, const pmb_sector *s, int32_t x, int32_t y, struct shares *shares,
                   pmb_color color)
 {
-    pmb_span_shade(c, s->center.x + x - shares->count, s->center.y + y, shares->count, shares->of,
-                   color);
+    if (shares->count > 0)
+        pmb_span_shade(c, s->center.x + x - shares->count, s->center.y + y, shares->count,
+                       shares->of, color);
     shares->count = 0;
 }
 
