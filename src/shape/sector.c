@@ -97,13 +97,14 @@ pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)
 
 /* ---- what lies alike in a row ---- */
 
-void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t reach)
+void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t outwards, int32_t inwards)
 {
     const int32_t outer = 2 * s->outer + 1, inner = 2 * s->inner + 1;
     *row = (pmb_sector_row){
         .s = s,
-        .near = reach * 32768,
-        .widths = {outer + 2, outer - 2 * reach, inner - 2, s->inner < 0 ? 0 : inner + 2 * reach},
+        .near = (inwards + 1) * 16384,
+        .widths = {outer + outwards, outer - inwards, inner - outwards,
+                   s->inner < 0 ? 0 : inner + inwards},
         .columns = {-1, -1, -1, -1},
     };
 }
@@ -211,7 +212,7 @@ static void draw(pmb_canvas *c, const pmb_sector *s,
     if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SECTOR : PMB_SPARE_SECTOR_STROKE, color))
         return;
     pmb_sector_row row;
-    pmb_sector_rows(&row, s, deep ? 1 : 2);
+    pmb_sector_rows(&row, s, 0, deep ? 0 : 4);
     for (int32_t y = e.top; y <= e.bottom; y++) {
         int32_t run = 0, x = e.left;
         pmb_sector_row_at(&row, y);

@@ -63,8 +63,9 @@ typedef struct pmb_sector_row {
     pmb_crossing from, to;
 } pmb_sector_row;
 
-/* `reach`: how far inside of an edge a pixel is still near it; at least 1. */
-void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t reach);
+/* How far outside and inside of an edge a pixel is near it, in halves of a pixel; inwards is not
+ * the lesser. */
+void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t outwards, int32_t inwards);
 
 /* Moves to a row. The next one is found soonest from the one before. */
 void pmb_sector_row_at(pmb_sector_row *row, int32_t y);

@@ -66,7 +66,7 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
         return;
     struct shares shares = {0};
     pmb_sector_row row;
-    pmb_sector_rows(&row, s, deep ? 1 : 2);
+    pmb_sector_rows(&row, s, 1, deep ? 1 : 4);
     for (int32_t y = e.top; y <= e.bottom; y++) {
         int32_t x = e.left;
         pmb_sector_row_at(&row, y);
