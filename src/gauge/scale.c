@@ -3,6 +3,7 @@
 #include "gauge/range.h"
 #include "geometry/limits.h"
 #include "pemble/number.h"
+#include "geometry/ratio.h"
 
 enum { MOST_TICKS = 200 };
 
@@ -29,7 +30,7 @@ int32_t pmb_range_place(int32_t least, int32_t most, int32_t value, int32_t leng
         return 0;
     if (value >= most)
         return length;
-    return (int32_t)((((int64_t)value - least) * length + range / 2) / range);
+    return pmb_quotient(((int64_t)value - least) * length + range / 2, range);
 }
 
 int32_t pmb_range_row(int32_t least, int32_t most, int32_t value, pmb_rect r)

@@ -46,7 +46,10 @@ int16_t pmb_cosine(pmb_angle angle)
 static int32_t share(int16_t value, int16_t part)
 {
     const int32_t product = (int32_t)value * part;
-    return (product + (product < 0 ? -16383 : 16383)) / 32767;
+    const uint32_t sum = (uint32_t)(product < 0 ? -product : product) + 16383;
+    /* sum / 32767, for sums below 2^30. */
+    const int32_t amount = (int32_t)((sum + (sum >> 15) + 1) >> 15);
+    return product < 0 ? -amount : amount;
 }
 
 pmb_point pmb_polar(pmb_point center, pmb_angle angle, int16_t distance)

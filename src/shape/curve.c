@@ -2,6 +2,7 @@
 #include "pemble/shape.h"
 #include "shape/curve.h"
 #include "geometry/limits.h"
+#include "geometry/ratio.h"
 
 enum { MOST_LINES = 64, LINE_LENGTH = 8, LIMIT = 8191 };
 
@@ -29,15 +30,14 @@ int32_t pmb_bezier_lines(const pmb_bezier *b)
 }
 
 /* One coordinate at `i` of `n` steps, rounded: ((1-t)^3 a + 3 (1-t)^2 t b + 3 (1-t) t^2 c + t^3 d)
- * with t = i / n, times scale. With n at most 64 and 14-bit coordinates the sum stays below 2^36.
- */
+ * with t = i / n, times scale. With n at most 64 and coordinates from -8192 to 8191 the sum fits
+ * into 32 bits. */
 static int32_t at(int16_t a, int16_t b, int16_t c, int16_t d, int32_t i, int32_t n, int32_t scale)
 {
     const int32_t j = n - i, all = n * n * n;
-    const int64_t sum = (int64_t)(j * j * j) * limited(a) + (int64_t)(3 * j * j * i) * limited(b) +
-                        (int64_t)(3 * j * i * i) * limited(c) + (int64_t)(i * i * i) * limited(d);
-    const int64_t half = sum < 0 ? -(all / 2) : all / 2;
-    return (int32_t)((sum * scale + half) / all);
+    const int32_t sum = j * j * j * limited(a) + 3 * j * j * i * limited(b) +
+                        3 * j * i * i * limited(c) + i * i * i * limited(d);
+    return pmb_quotient((int64_t)sum * scale + (sum < 0 ? -(all / 2) : all / 2), all);
 }
 
 void pmb_bezier_at(const pmb_bezier *b, int32_t i, int32_t n, int32_t scale, int32_t *x, int32_t *y)

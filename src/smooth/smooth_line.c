@@ -6,6 +6,7 @@
 #include "shape/wide.h"
 #include "smooth/thin.h"
 #include "geometry/limits.h"
+#include "geometry/ratio.h"
 
 enum { ROOM = 16, FINE = 16 };
 
@@ -70,7 +71,7 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
     const int32_t along = steep ? start.y : start.x, far = steep ? end.y : end.x;
     const int32_t side = steep ? start.x : start.y, far_side = steep ? end.x : end.y;
     const int64_t rise = (int64_t)(far_side - side) * ((int32_t)1 << SLOPE_BITS);
-    const int64_t slope = far == along ? 0 : rise / (far - along);
+    const int32_t slope = far == along ? 0 : pmb_quotient(rise, far - along);
 
     /* The whole pixels from the one end to the other, b only if wanted; those in the clip. */
     const int32_t clip =
@@ -83,8 +84,8 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
         return;
     /* Rounded to a share, so that whole numbers give whole pixels. */
     const int64_t there = (int64_t)side * ((int32_t)1 << SLOPE_BITS) +
-                          (from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
-    (steep ? draw_steep : draw_level)(c, from, to, there, slope * FINE, color);
+                          (int64_t)(from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
+    (steep ? draw_steep : draw_level)(c, from, to, there, (int64_t)slope * FINE, color);
 }
 
 static pmb_fine fine_of(pmb_point p)
