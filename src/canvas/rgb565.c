@@ -66,18 +66,20 @@ static void fill_row(uint8_t *at, uint8_t *end, pmb_color color)
 static void fill_row(uint8_t *at, uint8_t *end, pmb_color color)
 {
     enum { WORD = sizeof(pmb_word), BLOCK = 8 * WORD };
-    uint8_t pixel[WORD];
-    pmb_word pixels;
-    for (uint8_t i = 0; i < WORD; i += 2)
-        put(pixel + i, color);
-    memcpy(&pixels, pixel, sizeof pixels);
-    for (; at < end && (uintptr_t)at % WORD; at += 2)
-        put(at, color);
-    for (; PMB_HAS_WORDS && end - at >= BLOCK; at += BLOCK)
-        for (uint8_t i = 0; i < BLOCK / WORD; i++)
-            ((pmb_word *)(void *)at)[i] = pixels;
-    for (; PMB_HAS_WORDS && end - at >= WORD; at += WORD)
-        *(pmb_word *)(void *)at = pixels;
+    if (PMB_HAS_WORDS && end - at >= BLOCK) {
+        uint8_t pixel[WORD];
+        pmb_word pixels;
+        for (uint8_t i = 0; i < WORD; i += 2)
+            put(pixel + i, color);
+        memcpy(&pixels, pixel, sizeof pixels);
+        for (; at < end && (uintptr_t)at % WORD; at += 2)
+            put(at, color);
+        for (; end - at >= BLOCK; at += BLOCK)
+            for (uint8_t i = 0; i < BLOCK / WORD; i++)
+                ((pmb_word *)(void *)at)[i] = pixels;
+        for (; end - at >= WORD; at += WORD)
+            *(pmb_word *)(void *)at = pixels;
+    }
     for (; at < end; at += 2)
         put(at, color);
 }
@@ -92,7 +94,10 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
         h = 1;
     }
     for (; h > 0; h--, at += c->stride)
-        fill_row(at, at + bytes, color);
+        if (w == 1)
+            put(at, color);
+        else
+            fill_row(at, at + bytes, color);
 }
 
 static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t *bits,

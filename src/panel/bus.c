@@ -120,12 +120,13 @@ pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdif
 
 pmb_status pmb_send_same(const pmb_panel *panel, uint8_t byte, uint16_t count)
 {
-    uint8_t chunk[CHUNK];
+    enum { ALIKE = PMB_PLAIN_PANELS ? CHUNK : 3 * CHUNK };
+    uint8_t chunk[ALIKE];
     pmb_status status = PMB_OK;
-    for (uint8_t i = 0; i < CHUNK; i++)
+    for (uint8_t i = 0; i < ALIKE; i++)
         chunk[i] = byte;
     while (count > 0 && status == PMB_OK) {
-        const uint8_t part = count < CHUNK ? (uint8_t)count : CHUNK;
+        const uint8_t part = count < ALIKE ? (uint8_t)count : ALIKE;
         status = pmb_send_data(panel, chunk, part);
         count = (uint16_t)(count - part);
     }

@@ -190,17 +190,24 @@ static pmb_status start(pmb_panel *panel)
  * pmb_color_red does it. */
 static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint16_t count)
 {
-    enum { CHUNK = 16 };
-    uint8_t chunk[3 * CHUNK];
+    enum { CHUNK = 32 };
+    uint8_t chunk[3 * CHUNK], red = 0, green = 0, blue = 0;
+    unsigned known = 0; /* neighbours are often alike */
     pmb_status status = PMB_OK;
     while (count > 0 && status == PMB_OK) {
         const uint8_t part = (uint8_t)(count < CHUNK ? count : CHUNK);
         uint8_t *to = chunk;
-        for (uint8_t i = part; i > 0; i--, pixels += 2, to += 3) {
-            const unsigned high = pixels[0], low = pixels[1];
-            to[0] = (uint8_t)((high & 0xF8) | (high >> 5 & 4));
-            to[1] = (uint8_t)(high << 5 | (low >> 3 & 0x1C));
-            to[2] = (uint8_t)(low << 3 | (low >> 2 & 4));
+        for (uint8_t *const end = to + 3 * part; to < end; pixels += 2) {
+            const unsigned color = (unsigned)pixels[0] << 8 | pixels[1];
+            if (color != known) {
+                known = color;
+                red = (uint8_t)((color >> 8 & 0xF8) | (color >> 13 & 4));
+                green = (uint8_t)(color >> 3 & 0xFC);
+                blue = (uint8_t)(color << 3 | (color >> 2 & 4));
+            }
+            *to++ = red;
+            *to++ = green;
+            *to++ = blue;
         }
         status = pmb_send_data(panel, chunk, 3u * part);
         count = (uint16_t)(count - part);

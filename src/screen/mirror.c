@@ -51,6 +51,24 @@ static uint16_t next_change(const struct search *s, struct line line, uint16_t i
     return first;
 }
 
+/* The first unit after unit i, which differs, that does not. */
+static uint16_t run_end(const struct search *s, struct line line, uint16_t i)
+{
+    const uint8_t *now = line.now + (size_t)i * s->bytes,
+                  *known = line.known + (size_t)i * s->bytes;
+    const bool plain = s->deep == 1 && s->screen->canvas.format->planes == 1;
+    for (i++; plain && i < s->to; i++) {
+        uint16_t k = 0;
+        now += s->bytes;
+        known += s->bytes;
+        while (k < s->bytes && now[k] == known[k])
+            k++;
+        if (k == s->bytes)
+            break;
+    }
+    return i;
+}
+
 static void keep(const struct search *s, struct line line, uint16_t first, uint16_t end)
 {
     const pmb_canvas *c = &s->screen->canvas;
@@ -70,11 +88,12 @@ static pmb_status search_line(struct search *s, uint16_t number, struct line lin
     pmb_status status = PMB_OK;
     for (uint16_t i = next_change(s, line, s->from); i < s->to && status == PMB_OK;
          i = next_change(s, line, i)) {
-        const pmb_patch one = {i, (uint16_t)(i + 1), number, (uint16_t)(number + 1), 1};
+        const uint16_t end = run_end(s, line, i);
+        const pmb_patch run = {i, end, number, (uint16_t)(number + 1), (uint32_t)(end - i)};
         if (s->screen->keep_known)
-            keep(s, line, i, one.end);
-        status = pmb_patches_add(&s->patches, one);
-        i++;
+            keep(s, line, i, end);
+        status = pmb_patches_add(&s->patches, run);
+        i = end;
     }
     return status;
 }

@@ -3,6 +3,7 @@
 #include "canvas/spare.h"
 #include "shape/sector.h"
 #include "shape/spans.h"
+#include "shape/wide.h"
 #include "geometry/limits.h"
 
 static pmb_direction direction_of(pmb_angle angle)
@@ -97,34 +98,12 @@ pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)
 
 /* ---- what lies alike in a row ---- */
 
-void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t outwards, int32_t inwards)
-{
-    const int32_t outer = 2 * s->outer + 1, inner = 2 * s->inner + 1;
-    *row = (pmb_sector_row){
-        .s = s,
-        .near = (inwards + 1) * 16384,
-        .widths = {outer + outwards, outer - inwards, inner - outwards,
-                   s->inner < 0 ? 0 : inner + inwards},
-        .columns = {-1, -1, -1, -1},
-    };
-}
-
-static pmb_crossing crossing(const pmb_sector_row *row, pmb_direction d, int32_t y)
-{
-    const int32_t middle = d.x * y;
-    if (d.y == 0) {
-        const bool is_near = middle > -row->near && middle < row->near;
-        return (pmb_crossing){is_near ? INT32_MIN : INT32_MAX, INT32_MAX, middle > 0};
-    }
-    const int32_t a = (middle - row->near) / d.y, b = (middle + row->near) / d.y;
-    return (pmb_crossing){pmb_lesser(a, b) - 1, pmb_greater(a, b) + 1, d.y > 0};
-}
-
-void pmb_sector_row_at(pmb_sector_row *row, int32_t y)
+/* The last columns of the discs in the row. */
+static void find_columns(pmb_sector_row *row)
 {
     for (int i = 0; i < PMB_DISCS; i++) {
         const int32_t width = row->widths[i];
-        const int32_t square = width > 0 ? width * width - 4 * y * y : -1;
+        const int32_t square = width > 0 ? width * width - 4 * row->y * row->y : -1;
         int32_t x = row->columns[i];
         while (4 * (x + 1) * (x + 1) <= square)
             x++;
@@ -132,8 +111,62 @@ void pmb_sector_row_at(pmb_sector_row *row, int32_t y)
             x--;
         row->columns[i] = x;
     }
-    row->from = crossing(row, row->s->from, y);
-    row->to = crossing(row, row->s->to, y);
+}
+
+static void cross(const pmb_sector_row *row, pmb_direction d, pmb_crossing *crossing)
+{
+    if (d.y != 0) {
+        crossing->left = crossing->slope.whole - crossing->aside;
+        crossing->right = crossing->slope.whole + 1 + crossing->aside;
+        return;
+    }
+    const int32_t middle = d.x * row->y;
+    const bool is_near = middle > -row->near && middle < row->near;
+    crossing->left = is_near ? INT32_MIN : INT32_MAX;
+    crossing->right = INT32_MAX;
+    crossing->before = middle > 0;
+}
+
+static pmb_crossing crossing_of(const pmb_sector_row *row, pmb_direction d)
+{
+    const int32_t steep = d.y < 0 ? -d.y : d.y, x = d.y < 0 ? -d.x : d.x;
+    pmb_crossing crossing = {.before = d.y > 0};
+    if (steep > 0) {
+        crossing.slope = pmb_slope_at(x, row->y, x, (uint32_t)steep);
+        crossing.aside = row->near / steep + 1;
+    }
+    cross(row, d, &crossing);
+    return crossing;
+}
+
+void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t y, int32_t outwards,
+                     int32_t inwards)
+{
+    const int32_t outer = 2 * s->outer + 1, inner = 2 * s->inner + 1;
+    *row = (pmb_sector_row){
+        .s = s,
+        .y = y,
+        .near = (inwards + 1) * 16384,
+        .widths = {outer + outwards, outer - inwards, inner - outwards,
+                   s->inner < 0 ? 0 : inner + inwards},
+    };
+    for (int i = 0; i < PMB_DISCS; i++) {
+        const int32_t square = row->widths[i] * row->widths[i] - 4 * y * y;
+        row->columns[i] = square > 0 ? (int32_t)pmb_root((uint32_t)square / 4) : -1;
+    }
+    find_columns(row);
+    row->from = crossing_of(row, s->from);
+    row->to = crossing_of(row, s->to);
+}
+
+void pmb_sector_next_row(pmb_sector_row *row)
+{
+    row->y++;
+    find_columns(row);
+    pmb_slope_next(&row->from.slope);
+    pmb_slope_next(&row->to.slope);
+    cross(row, row->s->from, &row->from);
+    cross(row, row->s->to, &row->to);
 }
 
 static pmb_stretch stretch_of_discs(const pmb_sector_row *row, int32_t x)
@@ -212,10 +245,9 @@ static void draw(pmb_canvas *c, const pmb_sector *s,
     if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SECTOR : PMB_SPARE_SECTOR_STROKE, color))
         return;
     pmb_sector_row row;
-    pmb_sector_rows(&row, s, 0, deep ? 0 : 4);
-    for (int32_t y = e.top; y <= e.bottom; y++) {
+    pmb_sector_rows(&row, s, e.top, 0, deep ? 0 : 4);
+    for (int32_t y = e.top; y <= e.bottom; y++, pmb_sector_next_row(&row)) {
         int32_t run = 0, x = e.left;
-        pmb_sector_row_at(&row, y);
         while (x <= e.right) {
             const pmb_stretch stretch = pmb_sector_stretch(&row, x);
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;

@@ -4,6 +4,7 @@
 
 #include "pemble/angle.h"
 #include "pemble/canvas.h"
+#include "shape/edge.h"
 
 /* A direction: (sin, -cos) of its angle, times 32767, on a screen whose y grows downwards. */
 typedef struct pmb_direction {
@@ -48,6 +49,8 @@ typedef struct pmb_stretch {
 typedef struct pmb_crossing {
     int32_t left, right;
     bool before;
+    pmb_slope slope; /* where the row crosses it; not for level directions */
+    int32_t aside;   /* how many columns to either side are near */
 } pmb_crossing;
 
 /* The discs that bound what lies alike: of what the outer one has something of, what is deep in it,
@@ -57,18 +60,19 @@ enum { PMB_SOME, PMB_DEEP_IN, PMB_HIDDEN, PMB_RIM, PMB_DISCS };
 /* One row of a sector after the other. */
 typedef struct pmb_sector_row {
     const pmb_sector *s;
+    int32_t y;
     int32_t near;               /* how far from a direction is near it, times 32768 */
     int32_t widths[PMB_DISCS];  /* below 1: there is no such disc */
     int32_t columns[PMB_DISCS]; /* the last one on either side of the middle; -1: none */
     pmb_crossing from, to;
 } pmb_sector_row;
 
-/* How far outside and inside of an edge a pixel is near it, in halves of a pixel; inwards is not
- * the lesser. */
-void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t outwards, int32_t inwards);
+/* Begins with row y. How far outside and inside of an edge a pixel is near it, is in halves of a
+ * pixel; inwards is not the lesser. */
+void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t y, int32_t outwards,
+                     int32_t inwards);
 
-/* Moves to a row. The next one is found soonest from the one before. */
-void pmb_sector_row_at(pmb_sector_row *row, int32_t y);
+void pmb_sector_next_row(pmb_sector_row *row);
 
 /* How the pixels from x on lie. A stretch near an edge has one pixel. */
 pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x);

@@ -66,10 +66,9 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
         return;
     struct shares shares = {0};
     pmb_sector_row row;
-    pmb_sector_rows(&row, s, 1, deep ? 1 : 4);
-    for (int32_t y = e.top; y <= e.bottom; y++) {
+    pmb_sector_rows(&row, s, e.top, 1, deep ? 1 : 4);
+    for (int32_t y = e.top; y <= e.bottom; y++, pmb_sector_next_row(&row)) {
         int32_t x = e.left;
-        pmb_sector_row_at(&row, y);
         while (x <= e.right) {
             const pmb_stretch stretch = pmb_sector_stretch(&row, x);
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
