@@ -172,6 +172,12 @@ pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pm
 pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p);
 
 /*
+ * Whether the clip holds anything of r; the origin is added to r. A scene is asked for every band:
+ * it may leave out what a band does not show.
+ */
+bool pmb_canvas_shows(const pmb_canvas *c, pmb_rect r);
+
+/*
  * Narrows the clip to the part that it shares with r, and returns the old clip for
  * pmb_canvas_restore_clip. The origin is added to r. Calls may be nested to any depth, because the
  * old clip is kept by the caller.

@@ -73,6 +73,13 @@ pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p)
     return c->format->peek(c, (int16_t)(at.x - c->bounds.x), (int16_t)(at.y - c->bounds.y));
 }
 
+bool pmb_canvas_shows(const pmb_canvas *c, pmb_rect r)
+{
+    pmb_canvas copy = {.clip = c->clip, .origin = c->origin};
+    (void)pmb_canvas_narrow_clip(&copy, r);
+    return !pmb_rect_is_empty(copy.clip);
+}
+
 pmb_rect pmb_canvas_narrow_clip(pmb_canvas *c, pmb_rect r)
 {
     const pmb_rect saved = c->clip;

@@ -1,6 +1,6 @@
 /* grey4.c - four bits a pixel, two pixels to a byte: side by side, or one above the other. */
-#include <string.h>
 #include "pemble/canvas.h"
+#include "canvas/word.h"
 
 static uint8_t level_of(pmb_color color)
 {
@@ -34,7 +34,7 @@ static void fill_nibbles(pmb_canvas *c, int16_t x, int16_t y, int16_t count, uin
             put(place_of(c, x++, y), level);
             count--;
         }
-        memset(place_of(c, x, y).byte, level * 0x11, (size_t)(count / 2));
+        pmb_set_bytes(place_of(c, x, y).byte, (uint8_t)(level * 0x11), (size_t)(count / 2));
         if (count & 1)
             put(place_of(c, (int16_t)(x + count - 1), y), level);
         return;
@@ -49,7 +49,7 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
     const bool vertical = c->format->rows_per_line == 2;
     for (int16_t y = top; y < top + h; y++) {
         if (vertical && !(y & 1) && y + 1 < top + h) {
-            memset(place_of(c, left, y).byte, level * 0x11, (size_t)w);
+            pmb_set_bytes(place_of(c, left, y).byte, (uint8_t)(level * 0x11), (size_t)w);
             y++;
         } else {
             fill_nibbles(c, left, y, w, level);

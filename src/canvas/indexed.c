@@ -1,6 +1,6 @@
 /* indexed.c - numbers of a palette, in four or eight bits a pixel. */
-#include <string.h>
 #include "pemble/canvas.h"
+#include "canvas/word.h"
 
 static pmb_color color_of(const pmb_canvas *c, uint8_t index)
 {
@@ -64,8 +64,8 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
             put(c, x++, y, index);
             count--;
         }
-        memset(byte_of(c, x, y), nibbles ? index * 0x11 : index,
-               (size_t)(nibbles ? count / 2 : count));
+        pmb_set_bytes(byte_of(c, x, y), (uint8_t)(nibbles ? index * 0x11 : index),
+                      (size_t)(nibbles ? count / 2 : count));
         if (nibbles && count & 1)
             put(c, (int16_t)(x + count - 1), y, index);
     }

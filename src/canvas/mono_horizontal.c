@@ -1,7 +1,7 @@
 /* mono_horizontal.c - one bit a pixel, a byte is eight pixels from left to right. */
-#include <string.h>
 #include "pemble/options.h"
 #include "canvas/mono.h"
+#include "canvas/word.h"
 
 /* The bit of column x in its byte. */
 static uint8_t bit_of(int16_t x, bool left_is_lsb)
@@ -35,7 +35,7 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
         uint8_t *row = c->pixels + (size_t)y * c->stride;
         put(row + first, head_mask, all);
         if (last > first) {
-            memset(row + first + 1, all, (size_t)(last - first - 1));
+            pmb_set_bytes(row + first + 1, all, (size_t)(last - first - 1));
             put(row + last, tail_mask, all);
         }
     }

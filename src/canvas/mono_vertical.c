@@ -1,7 +1,7 @@
 /* mono_vertical.c - one bit a pixel, a byte is eight pixels from top to bottom. */
-#include <string.h>
 #include "pemble/options.h"
 #include "canvas/mono.h"
+#include "canvas/word.h"
 
 static uint8_t reversed(uint8_t bits)
 {
@@ -36,7 +36,7 @@ static inline void set_bytes(uint8_t *bytes, uint16_t count, uint8_t value)
         *bytes++ = value;
     while (--count != 0);
 #else
-    memset(bytes, value, count);
+    pmb_set_bytes(bytes, value, count);
 #endif
 }
 
@@ -65,7 +65,7 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
 #if !PMB_ONE_BIT
     if ((uint16_t)w == c->stride && (rows & 7) == 0 && mask == 0xFF) {
         /* Whole lines follow one another. */
-        memset(bytes, all, (size_t)(rows / 8) * c->stride);
+        pmb_set_bytes(bytes, all, (size_t)(rows / 8) * c->stride);
         return;
     }
 #endif

@@ -4,6 +4,7 @@
 
 #include <stddef.h>
 #include <stdint.h>
+#include <string.h>
 
 /* A word that may lie over bytes, at a multiple of its size. Other compilers cannot say so: there
  * bytes are moved one by one. */
@@ -21,6 +22,16 @@ typedef size_t pmb_word;
 #define PMB_UNALIGNED 1
 #else
 #define PMB_UNALIGNED 0
+#endif
+
+/* memset, by words where the C library of small processors goes byte by byte. */
+#if PMB_UNALIGNED || defined(__AVR__)
+static inline void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count)
+{
+    memset(bytes, value, count);
+}
+#else
+void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count);
 #endif
 
 #endif

@@ -58,7 +58,7 @@ void pmb_bar_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, int32_t
         return;
     const bool upright = r.h > r.w;
     const PMB_FLASH pmb_scale *s = b->scale;
-    if (pmb_scale_check(s) != PMB_OK || r.w < 5 || r.h < 5)
+    if (pmb_scale_check(s) != PMB_OK || r.w < 5 || r.h < 5 || !pmb_canvas_shows(c, r))
         return;
     const pmb_rect inside = pmb_rect_inset(r, 2);
     const int32_t length = upright ? inside.h : inside.w;
@@ -95,7 +95,7 @@ void pmb_bar_curved_draw(pmb_canvas *c, const PMB_FLASH pmb_bar *b, pmb_rect r, 
     const struct disc disc = pmb_disc_in(r);
     const int32_t sweep = (int32_t)pmb_sweep_drawn(swept);
     const PMB_FLASH pmb_scale *s = b->scale;
-    if (pmb_scale_check(s) != PMB_OK || disc.radius < 8)
+    if (pmb_scale_check(s) != PMB_OK || disc.radius < 8 || !pmb_canvas_shows(c, r))
         return;
     const int16_t inner = (int16_t)(disc.radius - 2 - pmb_greater(disc.radius / 5, 2));
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);

@@ -40,7 +40,8 @@ pmb_size pmb_cells_size(const PMB_FLASH pmb_segments *s, int16_t height, const c
 
 void pmb_cell_span(const struct cells *d, int32_t x, int32_t row, int32_t count, bool on)
 {
-    const int32_t lean = (d->cell.h - 1 - row) * d->cell.slant / pmb_greater(d->cell.h - 1, 1);
+    const int32_t slant = d->cell.slant;
+    const int32_t lean = slant ? (d->cell.h - 1 - row) * slant / pmb_greater(d->cell.h - 1, 1) : 0;
     if (on || d->unlit)
         pmb_span_fill(d->c, x + lean, d->top + row, count, 1, on ? d->on : d->off);
 }
@@ -92,13 +93,18 @@ void pmb_cells_draw(pmb_canvas *c, const PMB_FLASH pmb_segments *s, pmb_rect r, 
 {
     if (PMB_MISSING(s) || PMB_MISSING(s->theme) || PMB_MISSING(text))
         return;
+    if (!pmb_canvas_shows(c, r))
+        return;
     const struct cell cell = fitting_cell(s, r, text, kind);
     const int32_t gap = cell.pitch - cell.w;
     if (r.h < 5 || s->digits == 0 || s->digits > 20)
         return;
+    const int32_t top = r.y + (r.h - cell.h) / 2, shown = (int32_t)c->clip.y - c->origin.y;
     const struct cells d = {.c = c,
                             .cell = cell,
-                            .top = r.y + (r.h - cell.h) / 2,
+                            .top = top,
+                            .first = pmb_greater(shown - top, 0),
+                            .end = pmb_lesser(shown + c->clip.h - top, cell.h),
                             .on = pmb_level_color(s->theme, level),
                             .off = s->theme->faint,
                             .unlit = s->unlit};

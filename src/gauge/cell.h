@@ -24,6 +24,7 @@ struct cells {
     pmb_canvas *c;
     struct cell cell;
     int32_t top;
+    int32_t first, end; /* the rows that the clip shows; end is not included */
     pmb_color on, off;
     bool unlit;
 };

@@ -62,7 +62,7 @@ void pmb_ruler_draw(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r)
     const pmb_text_style style = {.font = k->theme->label, .color = k->color};
     const int32_t line = pmb_font_measure(style.font).cap_height + 2 * ROOM;
     int32_t free = r.x, last = (int32_t)r.y + r.h + line;
-    if (pmb_scale_check(s) != PMB_OK || pmb_rect_is_empty(r))
+    if (pmb_scale_check(s) != PMB_OK || !pmb_canvas_shows(c, r))
         return;
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
     pmb_rect_fill(c, r, k->theme->ground);
@@ -98,7 +98,8 @@ void pmb_chart_draw(pmb_canvas *c, const PMB_FLASH pmb_chart *k, pmb_rect r, con
     if (PMB_MISSING(k) || PMB_MISSING(k->theme) || PMB_MISSING(k->scale) || PMB_MISSING(values))
         return;
     const PMB_FLASH pmb_scale *s = k->scale;
-    if (pmb_scale_check(s) != PMB_OK || count == 0 || (uint16_t)r.w < count || r.w <= 0 || r.h < 3)
+    if (pmb_scale_check(s) != PMB_OK || count == 0 || (uint16_t)r.w < count || r.w <= 0 ||
+        r.h < 3 || !pmb_canvas_shows(c, r))
         return;
     const pmb_rect bars = bars_of(k, r, count);
     const int32_t zero = pmb_range_row(s->least, s->most, 0, bars);
@@ -135,7 +136,7 @@ void pmb_sparkline_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rec
     if (PMB_MISSING(theme) || PMB_MISSING(values))
         return;
     int32_t least = INT16_MAX, most = INT16_MIN;
-    if (count == 0 || r.w < 4 || r.h < 3)
+    if (count == 0 || r.w < 4 || r.h < 3 || !pmb_canvas_shows(c, r))
         return;
     for (uint16_t i = 0; i < count; i++) {
         least = pmb_lesser(least, values[i]);
@@ -167,7 +168,7 @@ void pmb_scope_draw(pmb_canvas *c, const PMB_FLASH pmb_scope *s, pmb_rect r,
         return;
     const pmb_rect inside = pmb_rect_inset(r, 2);
     if (pmb_scale_check(s->across) != PMB_OK || pmb_scale_check(s->up) != PMB_OK || r.w < 9 ||
-        r.h < 9)
+        r.h < 9 || !pmb_canvas_shows(c, r))
         return;
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
     pmb_rect_fill(c, r, s->theme->ground);

@@ -164,7 +164,7 @@ void pmb_dial_draw(pmb_canvas *c, const PMB_FLASH pmb_dial *d, pmb_rect r, int32
     if (PMB_MISSING(d) || PMB_MISSING(d->theme) || PMB_MISSING(d->scale))
         return;
     const struct round round = round_of(d, r);
-    if (pmb_scale_check(d->scale) != PMB_OK || round.radius < 8)
+    if (pmb_scale_check(d->scale) != PMB_OK || round.radius < 8 || !pmb_canvas_shows(c, r))
         return;
     draw_band(c, d, &round);
     draw_ticks(c, d, &round);

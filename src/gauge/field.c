@@ -76,7 +76,7 @@ void pmb_field_draw(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect r, int
     const pmb_number how = {.decimals = f->scale ? f->scale->decimals : 0};
     const pmb_color color = pmb_level_color(f->theme, level);
     const pmb_rect inside = pmb_rect_inset(r, ROOM);
-    if (pmb_rect_is_empty(inside))
+    if (pmb_rect_is_empty(inside) || !pmb_canvas_shows(c, r))
         return;
     (void)pmb_number_text(text, sizeof text, &how, value);
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);

@@ -114,7 +114,7 @@ static const struct cell_kind kind = {10, 13};
 
 static void draw_rows(const struct cells *d, int32_t x, uint16_t on)
 {
-    for (int32_t row = 0; row < d->cell.h; row++) {
+    for (int32_t row = d->first; row < d->end; row++) {
         pmb_cell_frame_row(d, x, row, on);
         inner_row(d, x, row, on);
     }

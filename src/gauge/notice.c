@@ -96,6 +96,8 @@ void pmb_message_draw(pmb_canvas *c, const PMB_FLASH pmb_message *m, pmb_rect r,
 {
     if (PMB_MISSING(m) || PMB_MISSING(m->theme))
         return;
+    if (!pmb_canvas_shows(c, r))
+        return;
     struct message_layout l = lay_message(m, r);
     const pmb_rect in = l.inside;
     const pmb_color color = pmb_level_color(m->theme, m->level);
@@ -145,7 +147,7 @@ void pmb_button_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r
         return;
     const int16_t radius = (int16_t)(pmb_lesser(r.w, r.h) / 4);
     const pmb_rect inside = pmb_rect_inset(r, 2);
-    if (pmb_rect_is_empty(inside))
+    if (pmb_rect_is_empty(inside) || !pmb_canvas_shows(c, r))
         return;
     pmb_text_style style = label_in(theme, inside, label);
     pmb_rect_fill(c, r, theme->ground);

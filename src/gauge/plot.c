@@ -85,7 +85,8 @@ static void draw_series(pmb_canvas *c, const pmb_plot *p, uint8_t series, pmb_re
     for (uint16_t ago = 0; ago < shown; ago++) {
         const pmb_spread *e = column_ago(p, series, ago);
         int32_t top = pmb_range_row(range.least, range.most, e->most, r);
-        int32_t end = pmb_range_row(range.least, range.most, e->least, r);
+        int32_t end =
+            e->least == e->most ? top : pmb_range_row(range.least, range.most, e->least, r);
         const int32_t own_top = top, own_end = end;
         if (how->trace == PMB_TRACE_FILLED)
             end = bottom;
@@ -124,7 +125,7 @@ void pmb_plot_draw(pmb_canvas *c, const pmb_plot *p, pmb_rect r)
 {
     if (PMB_MISSING(p) || PMB_MISSING(p->theme))
         return;
-    if (pmb_rect_is_empty(r))
+    if (!pmb_canvas_shows(c, r))
         return;
     for (uint8_t i = 0; i < p->series_count; i++)
         if (p->series[i].scale && pmb_scale_check(p->series[i].scale) != PMB_OK)

@@ -47,7 +47,7 @@ static void draw_digit(const struct cells *d, int32_t x, char character)
 {
     const int32_t w = d->cell.w, h = d->cell.h, t = d->cell.thick, middle = (h - 1) / 2;
     const uint8_t on = segments_of(character);
-    for (int32_t row = 0; row < h; row++) {
+    for (int32_t row = d->first; row < d->end; row++) {
         const int32_t off_middle = row < middle ? middle - row : row - middle;
         pmb_cell_frame_row(d, x, row, on);
         if (row >= t && h - 1 - row >= t && 2 * off_middle < t + (t & 1))

@@ -115,6 +115,8 @@ void pmb_list_draw(pmb_canvas *c, const PMB_FLASH pmb_list *l, pmb_rect r, uint1
 {
     if (PMB_MISSING(l) || PMB_MISSING(l->theme) || PMB_MISSING(l->items))
         return;
+    if (!pmb_canvas_shows(c, r))
+        return;
     const int16_t high = row_height(l->theme->text);
     const uint16_t seen = rows_seen(l, r);
     const bool more = l->count > seen;

@@ -25,7 +25,7 @@ void pmb_tank_draw(pmb_canvas *c, const PMB_FLASH pmb_tank *t, pmb_rect r, int32
         return;
     const PMB_FLASH pmb_scale *s = t->scale;
     const pmb_rect inside = pmb_rect_inset(r, 2);
-    if (pmb_scale_check(s) != PMB_OK || r.w < 7 || r.h < 7)
+    if (pmb_scale_check(s) != PMB_OK || r.w < 7 || r.h < 7 || !pmb_canvas_shows(c, r))
         return;
     const pmb_color color = t->theme->levels[pmb_scale_level(s, value)];
     const int32_t bottom = (int32_t)inside.y + inside.h;
@@ -105,7 +105,7 @@ void pmb_thermometer_draw(pmb_canvas *c, const PMB_FLASH pmb_thermometer *t, pmb
     if (PMB_MISSING(t) || PMB_MISSING(t->theme) || PMB_MISSING(t->scale))
         return;
     const PMB_FLASH pmb_scale *s = t->scale;
-    if (pmb_scale_check(s) != PMB_OK || r.w < 12 || r.h < 24)
+    if (pmb_scale_check(s) != PMB_OK || r.w < 12 || r.h < 24 || !pmb_canvas_shows(c, r))
         return;
     const struct glass g = glass_of(t, r);
     const pmb_color color = t->theme->levels[pmb_scale_level(s, value)];
