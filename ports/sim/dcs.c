@@ -299,21 +299,17 @@ static uint8_t give(pmb_module *m, bool data)
     return (uint8_t)((at ? id[at - 1] << 7 : 0) | (at < 3 ? id[at] >> 1 : 0));
 }
 
-static void plot(pmb_module *m, int x, int y, const uint8_t *rgb, int light)
+/* How light each value of a component shows. */
+static void find_shades(const pmb_module *m, int light, uint8_t shades[256])
 {
     const struct dcs *s = m->state;
-    const bool usual_order = (bool)(s->mode & BGR) == s->stripes_bgr;
     const bool inverse = (s->inverse != s->ips) != m->options.inverted;
-    uint8_t c[3];
-    for (int i = 0; i < 3; i++) {
-        c[i] = rgb[usual_order == m->options.bgr ? 2 - i : i];
-        if (inverse)
-            c[i] = (uint8_t)(255 - c[i]);
+    for (int i = 0; i < 256; i++) {
+        int value = inverse ? 255 - i : i;
         if (s->eight_colors)
-            c[i] = c[i] & 0x80 ? 255 : 0;
-        c[i] = (uint8_t)(c[i] * light / 255);
+            value = value & 0x80 ? 255 : 0;
+        shades[i] = (uint8_t)(value * light / 255);
     }
-    module_plot(m, x, y, c[0], c[1], c[2]);
 }
 
 static void render(pmb_module *m)
@@ -325,18 +321,29 @@ static void render(pmb_module *m)
     /* Undriven, TN glasses let the light through, and IPS ones do not. */
     const uint8_t rest = s->ips ? 0 : (uint8_t)light;
     const bool live = s->awake && s->on && !link_in_reset(&s->link);
-    for (int y = 0; y < m->options.height; y++)
+    const bool usual_order = (bool)(s->mode & BGR) == s->stripes_bgr;
+    const bool swapped = usual_order == m->options.bgr;
+    uint8_t shades[256], *pixel = m->rgb;
+    int known = -1;
+    if (!live) {
+        memset(m->rgb, rest, (size_t)m->options.width * (size_t)m->options.height * 3);
+        return;
+    }
+    for (int y = 0; y < m->options.height; y++) {
+        const int lit = light * drive_of(s, y) / 255;
+        const int row = m->options.row + y;
+        const uint8_t(*memory)[3] = s->memory[chip->mount & MY ? s->rows - 1 - row : row];
+        if (lit != known)
+            find_shades(m, lit, shades);
+        known = lit;
         for (int x = 0; x < m->options.width; x++) {
-            int column = m->options.column + x, row = m->options.row + y;
-            if (chip->mount & MX)
-                column = s->columns - 1 - column;
-            if (chip->mount & MY)
-                row = s->rows - 1 - row;
-            if (live)
-                plot(m, x, y, s->memory[row][column], light * drive_of(s, y) / 255);
-            else
-                module_plot(m, x, y, rest, rest, rest);
+            const int column = m->options.column + x;
+            const uint8_t *rgb = memory[chip->mount & MX ? s->columns - 1 - column : column];
+            *pixel++ = shades[rgb[swapped ? 2 : 0]];
+            *pixel++ = shades[rgb[1]];
+            *pixel++ = shades[rgb[swapped ? 0 : 2]];
         }
+    }
 }
 
 static bool lies_at(const struct usual *u, const pmb_module_options *o)

@@ -35,9 +35,16 @@ static void plot(struct image *image, int x, int y, struct rgb color)
 
 void image_rect(struct image *image, int x, int y, int w, int h, struct rgb color)
 {
-    for (int row = y; row < y + h; row++)
-        for (int column = x; column < x + w; column++)
-            plot(image, column, row, color);
+    const int left = x < 0 ? 0 : x, right = x + w < image->width ? x + w : image->width;
+    const int bottom = y + h < image->height ? y + h : image->height;
+    for (int row = y < 0 ? 0 : y; row < bottom; row++) {
+        uint8_t *pixel = image->rgb + 3 * ((size_t)row * (size_t)image->width + (size_t)left);
+        for (int column = left; column < right; column++) {
+            *pixel++ = color.red;
+            *pixel++ = color.green;
+            *pixel++ = color.blue;
+        }
+    }
 }
 
 void image_disc(struct image *image, int center_x, int center_y, int radius, struct rgb color)
@@ -63,10 +70,13 @@ bool image_turn(struct image *image, int quarters)
         struct image turned;
         if (!image_make(&turned, image->height, image->width, (struct rgb){0, 0, 0}))
             return false;
+        const size_t line = (size_t)turned.width * 3;
         const uint8_t *pixel = image->rgb;
-        for (int y = 0; y < image->height; y++)
-            for (int x = 0; x < image->width; x++, pixel += 3)
-                plot(&turned, image->height - 1 - y, x, (struct rgb){pixel[0], pixel[1], pixel[2]});
+        for (int y = 0; y < image->height; y++) {
+            uint8_t *to = turned.rgb + 3 * (image->height - 1 - y);
+            for (int x = 0; x < image->width; x++, pixel += 3, to += line)
+                memcpy(to, pixel, 3);
+        }
         image_free(image);
         *image = turned;
     }
@@ -167,6 +177,7 @@ bool image_save(const struct image *image, const char *path)
     png_image png = {.version = PNG_IMAGE_VERSION,
                      .width = (png_uint_32)image->width,
                      .height = (png_uint_32)image->height,
+                     .flags = PNG_IMAGE_FLAG_FAST,
                      .format = PNG_FORMAT_RGB};
     const bool written = png_image_write_to_stdio(&png, f, 0, image->rgb, 0, NULL);
     const int why = errno;

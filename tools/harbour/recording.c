@@ -86,10 +86,11 @@ bool recording_add(struct recording *r, const pmb_glass_view *glass, int millise
         free(pixels);
         return false;
     }
-    for (size_t i = 0; i < count; i++) {
-        const bool seen = is_seen(r, (int)(i % (size_t)r->width), (int)(i / (size_t)r->width));
-        pixels[i] = number_of(r, seen ? glass->rgb + 3 * i : around);
-    }
+    uint8_t *number = pixels;
+    const uint8_t *rgb = glass->rgb;
+    for (int y = 0; y < r->height; y++)
+        for (int x = 0; x < r->width; x++, rgb += 3)
+            *number++ = number_of(r, is_seen(r, x, y) ? rgb : around);
     if (r->count > 0 && memcmp(pixels, more[r->count - 1].pixels, count) == 0) {
         more[r->count - 1].milliseconds += milliseconds;
         free(pixels);
