@@ -60,9 +60,20 @@ typedef struct pmb_picture_style {
 /* The size that a picture takes on the canvas in a style. */
 pmb_size pmb_picture_extent(const pmb_picture_info *info, const pmb_picture_style *style);
 
+/* Bytes beyond pmb_picture_info.memory with which a picture is decoded once for all bands. */
+enum { PMB_PICTURE_BOOKMARK = 40 };
+
 /*
  * Draws a picture with the upper left corner of what is drawn at p, clipped. `style` may be NULL.
  * `memory` are at least pmb_picture_info.memory bytes for the time of the call.
+ *
+ * A picture is decoded from its top. A screen in bands (screen.h) draws it once a band, and each
+ * time it is decoded from the top to the end of the band: twelve bands take six times as long as
+ * one. With PMB_PICTURE_BOOKMARK bytes more, zero before the first call, the memory keeps how far
+ * the picture was decoded, and the next band goes on there. For that the memory is the picture's
+ * alone while a screen is painted; when something else has used it, the picture begins at its top
+ * again. Turned pictures have no use for it.
+ *
  * PMB_ERR_ARGUMENT: too little memory. PMB_ERR_DATA: not a picture.
  */
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,

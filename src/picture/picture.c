@@ -1,50 +1,153 @@
 /* picture.c - drawing pictures, row by row as they are decoded. */
 #include <string.h>
+#include "canvas/spare.h"
 #include "geometry/limits.h"
 #include "picture/block.h"
 #include "picture/decode.h"
 #include "picture/model.h"
 #include "picture/place.h"
 
+/* How far a picture has been decoded: the end of the memory keeps it. */
+struct bookmark {
+    uint32_t block; /* whose it is: its checksum */
+    uint32_t at;    /* in the source */
+    uint32_t sum;   /* of the rest of the memory */
+    uint16_t row, range, code;
+    uint8_t ahead, left, hit;
+    uint16_t recent[RECENT];
+};
+
+_Static_assert(sizeof(struct bookmark) <= PMB_PICTURE_BOOKMARK, "room for a bookmark");
+
+static uint32_t sum_of(const uint8_t *memory, size_t count)
+{
+    uint32_t sum = 1;
+    while (count-- > 0)
+        sum = sum * 31 + *memory++;
+    return sum;
+}
+
+/* What decodes a picture. */
+struct decoder {
+    pmb_block block;
+    pmb_stream stream;
+    struct coder coder;
+    struct known known;
+    struct model model;
+    pmb_reach row; /* the next one */
+};
+
+static void begin(struct decoder *d, const pmb_source *source)
+{
+    memset(d->known.memory, 0, d->block.info.memory);
+    d->stream = pmb_stream_at(source, PMB_PICTURE_HEADER);
+    if (source->bytes) {
+        d->stream.at += d->block.tables;
+    } else {
+        uint8_t *tables = d->known.memory + 2 * d->known.stride;
+        for (uint32_t i = 0; i < d->block.tables; i++)
+            tables[i] = pmb_stream_next(&d->stream);
+    }
+    decode_start(&d->coder);
+}
+
+/* False when the bookmark is not this picture's, or behind the row that is wanted. */
+static bool go_on(struct decoder *d, const pmb_source *source, pmb_reach first)
+{
+    struct bookmark mark;
+    memcpy(&mark, d->known.memory + d->block.info.memory, sizeof mark);
+    if (mark.row == 0 || mark.row > first || mark.block != d->block.checksum ||
+        mark.sum != sum_of(d->known.memory, d->block.info.memory))
+        return false;
+    d->stream = pmb_stream_at(source, mark.at);
+    d->coder.range = mark.range;
+    d->coder.code = mark.code;
+    d->coder.ahead = mark.ahead;
+    d->coder.left = mark.left;
+    d->model.hit = mark.hit;
+    memcpy(d->model.recent, mark.recent, sizeof mark.recent);
+    d->row = mark.row;
+    return true;
+}
+
+static void keep_place(const struct decoder *d)
+{
+    struct bookmark mark = {
+        .block = d->block.checksum,
+        .at = d->stream.at,
+        .sum = sum_of(d->known.memory, d->block.info.memory),
+        .row = (uint16_t)(d->stream.failed ? 0 : d->row),
+        .range = d->coder.range,
+        .code = d->coder.code,
+        .ahead = d->coder.ahead,
+        .left = d->coder.left,
+        .hit = d->model.hit,
+    };
+    memcpy(mark.recent, d->model.recent, sizeof mark.recent);
+    memcpy(d->known.memory + d->block.info.memory, &mark, sizeof mark);
+}
+
+static bool is_spared(pmb_canvas *c, const pmb_block *block, pmb_point p,
+                      const pmb_picture_style *style)
+{
+    static const pmb_picture_style plain = {.scale = 1};
+    const pmb_picture_style *s = style ? style : &plain;
+    const pmb_size size = pmb_picture_extent(&block->info, s);
+    const int ways =
+        s->mirror << 5 | s->invert << 4 | s->mask << 3 | s->recolor << 2 | (s->turn & 3);
+    const int16_t words[] = {(int16_t)block->checksum,
+                             (int16_t)(block->checksum >> 16),
+                             s->part.x,
+                             s->part.y,
+                             s->part.w,
+                             s->part.h,
+                             (int16_t)(s->scale << 8 | ways),
+                             (int16_t)s->dark};
+    return pmb_is_spared(c, p.x, p.y, size.w, size.h, PMB_SPARE_PICTURE, s->light, words,
+                         sizeof words / sizeof words[0]);
+}
+
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
                             const pmb_picture_style *style, void *memory, size_t bytes)
 {
     if (PMB_MISSING(picture) || PMB_MISSING(memory))
         return PMB_ERR_ARGUMENT;
-    pmb_block block;
-    const pmb_status status = pmb_block_read(&block, &picture->source);
+    struct decoder d = {.coder = {.stream = NULL}};
+    const pmb_status status = pmb_block_read(&d.block, &picture->source);
     if (status != PMB_OK)
         return status;
-    if (!memory || bytes < block.info.memory)
+    const pmb_picture_info *info = &d.block.info;
+    if (!memory || bytes < info->memory)
         return PMB_ERR_ARGUMENT;
-    memset(memory, 0, block.info.memory);
-    pmb_stream stream = pmb_stream_at(&picture->source, PMB_PICTURE_HEADER);
-    struct coder coder = {.stream = &stream};
-    struct known known = {.memory = memory, .w = (uint16_t)block.info.size.w, .rows = 2};
-    known.bits = model_bits(block.info.pixels, block.info.transparent);
-    known.stride = known_stride(known.w, known.bits);
-    if (picture->source.bytes) {
-        coder.flash_tables = picture->source.bytes + PMB_PICTURE_HEADER;
-        stream.at += block.tables;
-    } else {
-        uint8_t *tables = known.memory + 2 * known.stride;
-        for (uint32_t i = 0; i < block.tables; i++)
-            tables[i] = pmb_stream_next(&stream);
-        coder.tables = tables;
-    }
-    decode_start(&coder);
-    struct model model = {.pixels = block.info.pixels,
-                          .neighbours = block.neighbours,
-                          .far = block.far,
-                          .h = (uint16_t)block.info.size.h};
-    model_plan(&model);
-    const pmb_place place = pmb_place_of(c, &block, p, style);
+    if (is_spared(c, &d.block, p, style))
+        return PMB_OK;
+    const bool marked = bytes >= info->memory + PMB_PICTURE_BOOKMARK;
+    const pmb_place place = pmb_place_of(c, &d.block, p, style);
     pmb_reach first, last;
     pmb_place_rows(&place, &first, &last);
-    for (pmb_reach y = 0; y < last; y++) {
-        pmb_decode_row(&coder, &model, &known, y, 0, known.w);
-        if (y >= first)
-            pmb_place_row(&place, &known, y);
+    if (first >= last)
+        return PMB_OK;
+    d.known = (struct known){.memory = memory, .w = (uint16_t)info->size.w, .rows = 2};
+    d.known.bits = model_bits(info->pixels, info->transparent);
+    d.known.stride = known_stride(d.known.w, d.known.bits);
+    d.coder.stream = &d.stream;
+    if (picture->source.bytes)
+        d.coder.flash_tables = picture->source.bytes + PMB_PICTURE_HEADER;
+    else
+        d.coder.tables = d.known.memory + 2 * d.known.stride;
+    d.model = (struct model){.pixels = info->pixels,
+                             .neighbours = d.block.neighbours,
+                             .far = d.block.far,
+                             .h = (uint16_t)info->size.h};
+    model_plan(&d.model);
+    if (!marked || !go_on(&d, &picture->source, first))
+        begin(&d, &picture->source);
+    for (; d.row < last; d.row++) {
+        pmb_decode_row(&d.coder, &d.model, &d.known, d.row, 0, d.known.w);
+        if (d.row >= first)
+            pmb_place_row(&place, &d.known, d.row);
     }
-    return stream.failed ? PMB_ERR_BUS : PMB_OK;
+    if (marked)
+        keep_place(&d);
+    return d.stream.failed ? PMB_ERR_BUS : PMB_OK;
 }

@@ -11,7 +11,7 @@ int LLVMFuzzerTestOneInput(const uint8_t *data, size_t size)
     pmb_canvas c;
     if (size == 0)
         return 0;
-    struct card card = {data, (uint32_t)size, 0, 0};
+    struct card card = {.bytes = data, .size = (uint32_t)size};
     const pmb_reader reader = {&card, card_read, card_seek};
     const int16_t w = widths[data[size - 1] & 3];
     const uint32_t bytes = PMB_FILE_MEMORY((uint32_t)w);

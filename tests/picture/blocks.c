@@ -338,7 +338,7 @@ static void pictures_are_drawn_from_a_reader(void **state)
         struct pixels p = some_pixels(kinds[k], 40, 31, 4);
         struct block block = encode(&p);
         const pmb_picture here = picture_of(&block);
-        struct card card = {block.bytes, (uint32_t)block.size, 0, 0};
+        struct card card = {.bytes = block.bytes, .size = (uint32_t)block.size};
         const pmb_reader reader = {&card, card_read, card_seek};
         const pmb_picture there = {{NULL, 0, &reader}};
         assert_int_equal(pmb_picture_check(&there), PMB_OK);

@@ -31,7 +31,7 @@ static pmb_color at(const struct sheet *s, int x, int y)
 static pmb_status draw(struct sheet *s, const uint8_t *bytes, size_t size, pmb_rect r,
                        pmb_file_report *report)
 {
-    struct card card = {bytes, (uint32_t)size, 0, 0};
+    struct card card = {.bytes = bytes, .size = (uint32_t)size};
     const pmb_reader reader = {&card, card_read, card_seek};
     const uint32_t room = PMB_FILE_MEMORY((uint32_t)r.w);
     static unsigned calls;
@@ -435,7 +435,7 @@ static void what_is_not_drawn_is_named(void **state)
     assert_int_equal(draw(&s, (const uint8_t *)"", 0, (pmb_rect){0, 0, 50, 50}, &report),
                      PMB_ERR_DATA);
     make_netpbm(&f, 6, 300, 4, 255);
-    struct card card = {f.bytes, (uint32_t)f.size, 0, 0};
+    struct card card = {.bytes = f.bytes, .size = (uint32_t)f.size};
     const pmb_reader reader = {&card, card_read, card_seek};
     uint8_t memory[100];
     assert_int_equal(

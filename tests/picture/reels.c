@@ -164,7 +164,7 @@ static void reels_play_from_a_reader(void **state)
     struct show s;
     pmb_reel_player player;
     make_show(&s, PMB_PIXELS_ONE_BIT);
-    struct card card = {s.block.bytes, (uint32_t)s.block.size, 0, 0};
+    struct card card = {.bytes = s.block.bytes, .size = (uint32_t)s.block.size};
     const pmb_reader reader = {&card, card_read, card_seek};
     const pmb_picture there = {{NULL, 0, &reader}};
     const size_t bytes = pmb_reel_memory(&there);

@@ -8,6 +8,7 @@
 struct card {
     const uint8_t *bytes;
     uint32_t size, at;
+    uint32_t taken;       /* bytes that were read */
     uint32_t broken_from; /* seeking fails from there on; 0: never */
 };
 
@@ -17,6 +18,7 @@ static inline uint32_t card_read(void *context, void *to, uint32_t count)
     const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
     memcpy(to, card->bytes + card->at, got);
     card->at += got;
+    card->taken += got;
     return got;
 }
 

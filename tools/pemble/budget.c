@@ -143,7 +143,8 @@ static size_t say_asset(const char *path)
             printf(", %u frames, %lu ms; %lu bytes of RAM to play it\n", info.frames,
                    (unsigned long)info.milliseconds, (unsigned long)playing);
         else
-            printf("; %lu bytes of RAM to draw it\n", (unsigned long)info.memory);
+            printf("; %lu bytes of RAM to draw it, %lu to decode it once for all bands\n",
+                   (unsigned long)info.memory, (unsigned long)info.memory + PMB_PICTURE_BOOKMARK);
     } else {
         complain("%s: no font, picture or reel of this version, or damaged", path);
         size = 0;
