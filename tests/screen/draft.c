@@ -1,6 +1,7 @@
 /* With a draft the glass always shows what a full repaint shows, and little is painted for it. */
 #include <string.h>
 #include "cells.h"
+#include "encode.h"
 #include "gauges.h"
 #include "rig.h"
 
@@ -19,7 +20,7 @@ static const pmb_panel_config configs[] = {
 };
 
 #if PMB_DRAFTS
-enum { ITEMS = 12, KINDS = 15 };
+enum { ITEMS = 12, KINDS = 16 };
 
 struct item {
     int kind, number, part;
@@ -40,6 +41,48 @@ static int random_below(int limit)
 {
     seed = seed * 1664525u + 1013904223u;
     return (int)((seed >> 16) % (uint32_t)limit);
+}
+
+/* Two pictures, of the same size. */
+static struct block blocks[2];
+
+static int make_pictures(void **state)
+{
+    enum { W = 24, H = 18 };
+    (void)state;
+    for (int b = 0; b < 2; b++) {
+        static uint16_t values[W * H];
+        const struct pixels p = {.w = W, .h = H, .kind = PMB_PIXELS_ONE_BIT, .values = values};
+        for (int i = 0; i < W * H; i++)
+            values[i] = (uint16_t)(b ? i / W % 2 : random_below(2));
+        if (!block_encode(&blocks[b], &(struct film){.frames = &p, .count = 1}))
+            return -1;
+    }
+    return 0;
+}
+
+static int free_pictures(void **state)
+{
+    (void)state;
+    block_free(&blocks[0]);
+    block_free(&blocks[1]);
+    return 0;
+}
+
+static void draw_picture(pmb_canvas *c, const struct item *i)
+{
+    static uint8_t memory[64];
+    const struct block *block = &blocks[i->part & 1];
+    const pmb_picture picture = {{block->bytes, block->size, NULL}};
+    const pmb_picture_style style = {.scale = (uint8_t)(1 + i->number % 3),
+                                     .turn = (uint8_t)(i->number / 3 % 4),
+                                     .mirror = i->part & 2,
+                                     .invert = i->part & 4,
+                                     .mask = i->part & 8,
+                                     .recolor = i->part & 16,
+                                     .light = i->color,
+                                     .dark = PMB_RGB(0, 0, 96)};
+    (void)pmb_picture_draw(c, &picture, i->p, &style, memory, sizeof memory);
 }
 
 static pmb_rect between(pmb_point p, pmb_point q)
@@ -106,6 +149,9 @@ static void draw_item(pmb_canvas *c, const struct item *i)
     case 13:
         (void)pmb_text_box(c, &styles[i->number % 2], between(i->p, i->q),
                            &(pmb_text_layout){.wrap = true}, "low water at seven, high at one");
+        break;
+    case 14:
+        draw_picture(c, i);
         break;
     default:
         pmb_rect_fill(c, between(i->p, i->q), i->color);
@@ -311,7 +357,7 @@ int main(void)
         test_without(PMB_ONE_BIT, only_what_has_changed_is_painted_and_sent),
         cmocka_unit_test(what_is_not_enough_is_refused),
     };
-    return cmocka_run_group_tests(tests, NULL, NULL);
+    return cmocka_run_group_tests(tests, make_pictures, free_pictures);
 }
 #else
 int main(void)
