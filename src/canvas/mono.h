@@ -16,12 +16,4 @@ static inline uint8_t pmb_mono_byte(pmb_color color)
 #endif
 }
 
-/* The bits of a byte from the other end on. */
-static inline uint8_t pmb_mono_reversed(uint8_t bits)
-{
-    bits = (uint8_t)((bits & 0x0F) << 4 | bits >> 4);
-    bits = (uint8_t)((bits & 0x33) << 2 | (bits >> 2 & 0x33));
-    return (uint8_t)((bits & 0x55) << 1 | (bits >> 1 & 0x55));
-}
-
 #endif

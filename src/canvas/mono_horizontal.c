@@ -2,7 +2,6 @@
 #include "pemble/options.h"
 #include "canvas/mono.h"
 #include "canvas/word.h"
-#include "geometry/limits.h"
 
 /* The bit of column x in its byte. */
 static uint8_t bit_of(int16_t x, bool left_is_lsb)
@@ -49,21 +48,11 @@ static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t 
     const bool left_is_lsb = !c->format->msb_first;
     const uint8_t all = pmb_mono_byte(color);
     for (int16_t y = area.y; y < area.y + area.h; y++, first = (uint16_t)(first + pitch)) {
-        uint8_t *byte = c->pixels + (size_t)y * c->stride + area.x / 8;
-        uint8_t into = area.x & 7; /* the first byte */
+        uint8_t *row = c->pixels + (size_t)y * c->stride;
         uint16_t bit = first;
-        for (int16_t left = area.w; left > 0; byte++, into = 0) {
-            const uint8_t count = (uint8_t)pmb_least(left, 8 - into), skip = bit & 7;
-            const PMB_FLASH uint8_t *from = bits + bit / 8;
-            unsigned some = (unsigned)from[0] << skip;
-            if (skip + count > 8)
-                some |= from[1] >> (8 - skip);
-            some = (some & (0xFFu << (8 - count)) & 0xFF) >> into;
-            if (some)
-                put(byte, left_is_lsb ? pmb_mono_reversed((uint8_t)some) : (uint8_t)some, all);
-            bit = (uint16_t)(bit + count);
-            left = (int16_t)(left - count);
-        }
+        for (int16_t x = area.x; x < area.x + area.w; x++, bit++)
+            if (bits[bit / 8] & 0x80 >> (bit & 7))
+                put(row + x / 8, bit_of(x, left_is_lsb), all);
     }
 }
 

@@ -3,6 +3,13 @@
 #include "canvas/mono.h"
 #include "canvas/word.h"
 
+static uint8_t reversed(uint8_t bits)
+{
+    bits = (uint8_t)((bits & 0x0F) << 4 | bits >> 4);
+    bits = (uint8_t)((bits & 0x33) << 2 | (bits >> 2 & 0x33));
+    return (uint8_t)((bits & 0x55) << 1 | (bits >> 1 & 0x55));
+}
+
 /* Without turns only pages that are upright. */
 static bool is_msb_first(const pmb_canvas *c)
 {
@@ -65,7 +72,7 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
     for (;; bytes += c->stride, mask = 0xFF) {
         if (rows < 8)
             mask &= rows_above[rows];
-        set_bits(bytes, (uint16_t)w, is_msb_first(c) ? pmb_mono_reversed(mask) : mask, all);
+        set_bits(bytes, (uint16_t)w, is_msb_first(c) ? reversed(mask) : mask, all);
         rows = (int16_t)(rows - 8);
         if (rows <= 0)
             return;

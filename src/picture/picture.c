@@ -56,7 +56,7 @@ static bool go_on(struct decoder *d, const pmb_source *source, pmb_reach first)
 {
     struct bookmark mark;
     memcpy(&mark, d->known.memory + d->block.info.memory, sizeof mark);
-    if (mark.row == 0 || mark.row > first || mark.block != d->block.checksum ||
+    if (mark.row == 0 || (pmb_reach)mark.row > first || mark.block != d->block.checksum ||
         mark.sum != sum_of(d->known.memory, d->block.info.memory))
         return false;
     d->stream = pmb_stream_at(source, mark.at);

@@ -63,7 +63,7 @@ static bool has_no_tip(const pmb_sector *s)
 {
     enum { ONE = 16384 };
     const int32_t sine = pmb_side(s->from, s->to.x, s->to.y) / 65536; /* of the sweep */
-    return s->wide || sine * s->inner >= 2 * ONE;
+    return s->wide || sine * s->inner >= (int32_t)2 * ONE;
 }
 
 /* How far the shape reaches in one of four directions: to the rim, or to a corner; and two pixels
