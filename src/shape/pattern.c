@@ -68,11 +68,9 @@ void pmb_rect_dither(pmb_canvas *c, pmb_rect r, uint8_t level, pmb_color color)
     fill_chosen(c, visible(c, r), in_level, &level, color);
 }
 
-/* A gradient, counted from where it begins. */
+/* A gradient, in lines of one colour: columns, or rows. */
 struct gradient {
-    pmb_point start; /* screen coordinates */
-    int16_t steps;   /* from the first to the last colour */
-    bool down;
+    int32_t steps; /* from the first to the last line */
     pmb_color from, to;
 };
 
@@ -82,33 +80,16 @@ static uint8_t between(uint8_t from, uint8_t to, int32_t step, int32_t steps)
     return (uint8_t)(from + (way + (way < 0 ? -steps / 2 : steps / 2)) / steps);
 }
 
-struct components {
-    unsigned red, green, blue;
-};
-
-static struct components components_at(const struct gradient *g, int16_t x, int16_t y)
+/* The colour of a line; with one bit, its brightness as a level of 0 to 16. */
+static pmb_color line_at(const struct gradient *g, bool one_bit, int32_t step)
 {
-    const int32_t step = g->down ? (int32_t)y - g->start.y : (int32_t)x - g->start.x;
-    const int32_t steps = g->steps > 0 ? g->steps : 1;
-    return (struct components){
-        between(pmb_color_red(g->from), pmb_color_red(g->to), step, steps),
-        between(pmb_color_green(g->from), pmb_color_green(g->to), step, steps),
-        between(pmb_color_blue(g->from), pmb_color_blue(g->to), step, steps)};
-}
-
-static pmb_color color_at(const struct gradient *g, int16_t x, int16_t y)
-{
-    const struct components at = components_at(g, x, y);
-    return PMB_RGB(at.red, at.green, at.blue);
-}
-
-/* Whether a pixel of a one-bit gradient is light: its brightness, 0 to 255, as a level of 0 to 16.
- */
-static bool is_light(const void *how, int16_t x, int16_t y)
-{
-    const struct components at = components_at(how, x, y);
-    const unsigned luma = PMB_LUMA(at.red, at.green, at.blue);
-    return (luma * 16u + 127) / 255 > order[y & 3][x & 3];
+    const unsigned red = between(pmb_color_red(g->from), pmb_color_red(g->to), step, g->steps);
+    const unsigned green =
+        between(pmb_color_green(g->from), pmb_color_green(g->to), step, g->steps);
+    const unsigned blue = between(pmb_color_blue(g->from), pmb_color_blue(g->to), step, g->steps);
+    if (one_bit)
+        return (pmb_color)((PMB_LUMA(red, green, blue) * 16u + 127) / 255);
+    return PMB_RGB(red, green, blue);
 }
 
 void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, bool down)
@@ -116,29 +97,25 @@ void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, 
     const pmb_rect area = visible(c, r);
     if (pmb_rect_is_empty(area))
         return;
-    const struct gradient g = {
-        .start = {(int16_t)(r.x + c->origin.x), (int16_t)(r.y + c->origin.y)},
-        .steps = (int16_t)((down ? r.h : r.w) - 1),
-        .down = down,
-        .from = from,
-        .to = to,
-    };
-    const pmb_rect held = {(int16_t)(area.x - c->bounds.x), (int16_t)(area.y - c->bounds.y), area.w,
-                           area.h};
-    if (c->format->one_bit) {
-        c->format->fill(c, held.x, held.y, held.w, held.h, PMB_BLACK);
-        fill_chosen(c, area, is_light, &g, PMB_WHITE);
-        return;
-    }
+    const struct gradient g = {(down ? r.h : r.w) > 1 ? (down ? r.h : r.w) - 1 : 1, from, to};
+    const bool one_bit = c->format->one_bit;
+    const int32_t first =
+        down ? area.y - ((int32_t)r.y + c->origin.y) : area.x - ((int32_t)r.x + c->origin.x);
+    const int32_t end = first + (down ? area.h : area.w);
+    pmb_rect part = area; /* lines that are alike */
+    pmb_color next = line_at(&g, one_bit, first);
     touch(c, area);
-    /* One line of one colour after the other. */
-    const int16_t lines = down ? held.h : held.w;
-    for (int16_t i = 0; i < lines; i++) {
-        const pmb_color color =
-            color_at(&g, (int16_t)(area.x + (down ? 0 : i)), (int16_t)(area.y + (down ? i : 0)));
-        if (down)
-            c->format->fill(c, held.x, (int16_t)(held.y + i), held.w, 1, color);
-        else
-            c->format->fill(c, (int16_t)(held.x + i), held.y, 1, held.h, color);
+    for (int32_t i = first; i < end;) {
+        const pmb_color line = next;
+        int16_t count = 0;
+        for (; i < end && next == line; count++)
+            if (++i < end)
+                next = line_at(&g, one_bit, i);
+        *(down ? &part.h : &part.w) = count;
+        c->format->fill(c, (int16_t)(part.x - c->bounds.x), (int16_t)(part.y - c->bounds.y), part.w,
+                        part.h, one_bit ? PMB_BLACK : line);
+        if (one_bit)
+            fill_chosen(c, part, in_level, &(uint8_t){(uint8_t)line}, PMB_WHITE);
+        *(down ? &part.y : &part.x) = (int16_t)(*(down ? &part.y : &part.x) + count);
     }
 }
