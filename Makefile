@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu linux arduino footprint bench build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mcu linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -23,6 +23,7 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@$(MAKE) --no-print-directory linux
 	@$(MAKE) --no-print-directory arduino
 	@$(MAKE) --no-print-directory package
+	@$(MAKE) --no-print-directory benchmarks
 
 # The part that finds most mistakes, in under two minutes.
 check: build
@@ -62,15 +63,20 @@ fuzz: packages build/fuzz/build.ninja
 	done
 
 # Ratios of times against other libraries in one run, and instructions counted by callgrind.
-bench: packages
+bench: benchmarks
+	@benchmarks/run.sh build/benchmarks
+
+# Builds the benchmarks only.
+benchmarks: packages
 	@tools/install-packages.sh benchmarks/packages.debian
 	@cmake --preset benchmarks >/dev/null
 	@cmake --build --preset benchmarks
-	@status=0; \
-	build/benchmarks/pemble-sizes assets/quay/pictures || status=1; \
-	build/benchmarks/pemble-benchmarks assets/fonts || status=1; \
-	benchmarks/instructions.sh build/benchmarks/pemble-benchmarks assets/fonts \
-	    build/benchmarks/counted; exit $$status
+
+# Draws docs/charts anew, from what `make bench` has printed and from tests/mcu/examples.txt.
+charts: packages
+	@tools/install-packages.sh tools/charts/packages.debian
+	@mkdir -p docs/charts
+	@/usr/bin/python3 tools/charts/charts.py build/benchmarks docs/charts
 
 coverage: packages build/coverage/build.ninja
 	@cmake --build --preset coverage

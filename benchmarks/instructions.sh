@@ -1,6 +1,6 @@
 #!/bin/sh
 # Instructions for each job of the benchmark, counted by callgrind: they do not depend on the load
-# of the machine. instructions.sh BENCH TYPEFACES DIRECTORY
+# of the machine. instructions.sh PROGRAM ARGUMENT DIRECTORY
 set -eu
 mkdir -p "$3"
 rm -f "$3"/callgrind.out.*

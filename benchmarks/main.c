@@ -1,8 +1,8 @@
 /* main.c - pemble-benchmarks: ratios of times in one run, and instructions under callgrind. */
 #include <stdio.h>
 #include <string.h>
-#include <time.h>
 #include <valgrind/callgrind.h>
+#include "clock.h"
 #include "jobs.h"
 
 enum { ROUNDS = 9, COUNTED_CALLS = 10, NAME = 50 };
@@ -13,13 +13,6 @@ static const char *name_of(const struct job *job, char name[NAME])
 {
     snprintf(name, NAME, "%s%s", job->smooth ? "smooth " : "", job->name);
     return name;
-}
-
-static double seconds(void)
-{
-    struct timespec t;
-    clock_gettime(CLOCK_MONOTONIC, &t);
-    return (double)t.tv_sec + 1e-9 * (double)t.tv_nsec;
 }
 
 /* The time of one call, from so many. */

@@ -64,3 +64,23 @@ for elf in "$top"/build/mcu/m0/*.elf; do
     done
     echo
 done
+
+echo
+echo "aimed at on the Cortex-M0, in instructions:"
+missed=0
+while read -r name which aim what; do
+    set -- $(grep -a "^$name " "$top/build/mcu/m0/examples/$name.txt")
+    count=$2
+    [ "$which" = picture ] || count=$3
+    said=reached
+    [ "$count" -le "$aim" ] || said=MISSED missed=$((missed + 1))
+    printf '%-50s %9d  %s %9d\n' "$what" "$count" "$said" "$aim"
+done <<END
+tide_dial frame 1500000 tide dial, 240x240: needle and number move
+buoys frame 1500000 a game, 240x320
+instruments picture 5000000 instruments, first picture
+shapes picture 8000000 shapes, first picture
+timetable frame 1000000 timetable on paper
+END
+echo "$missed of these aims missed"
+[ $missed -eq 0 ]
