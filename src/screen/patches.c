@@ -1,5 +1,4 @@
 /* patches.c - what changed, gathered into few rectangles that are sent. */
-#include <string.h>
 #include "screen/patches.h"
 #include "screen/tiles.h"
 
@@ -55,7 +54,6 @@ static pmb_status send_patch(pmb_patches *p, const pmb_patch *patch)
 static pmb_status end_run(pmb_patches *p)
 {
     const pmb_patch run = p->run;
-    pmb_status status = PMB_OK;
     p->run.changed = 0;
     /* Lines of several rows are addressed one by one anyway. */
     for (uint8_t i = 0; i < p->count && !pmb_rows_are_pages(p->screen->panel); i++)
@@ -63,11 +61,17 @@ static pmb_status end_run(pmb_patches *p)
             p->open[i] = joined(&p->open[i], &run);
             return PMB_OK;
         }
-    if (p->count == PMB_OPEN_PATCHES) {
-        status = send_patch(p, &p->open[0]);
-        memmove(p->open, p->open + 1, sizeof p->open[0] * --p->count);
+    if (p->count < PMB_OPEN_PATCHES) {
+        p->open[p->count++] = run;
+        return PMB_OK;
     }
-    p->open[p->count++] = run;
+    /* The one that ends highest up is the least likely to grow. */
+    pmb_patch *highest = p->open;
+    for (uint8_t i = 1; i < PMB_OPEN_PATCHES; i++)
+        if (p->open[i].bottom < highest->bottom)
+            highest = &p->open[i];
+    const pmb_status status = send_patch(p, highest);
+    *highest = run;
     return status;
 }
 
