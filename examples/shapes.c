@@ -205,6 +205,8 @@ static void paint(pmb_canvas *c, void *scene)
                                CELL_W, CELL_H};
         const pmb_rect shape = {(int16_t)(cell.x + (CELL_W - SIDE) / 2), (int16_t)(cell.y + 4),
                                 SIDE, SIDE};
+        if (!pmb_canvas_shows(c, cell)) /* in another band */
+            continue;
         const char *name = draw_shape(c, i, shape);
         pmb_text_box(c, &style, pmb_rect_inset(cell, 2), &below, name);
     }

@@ -73,19 +73,23 @@ pmb_color pmb_canvas_peek(const pmb_canvas *c, pmb_point p)
     return c->format->peek(c, (int16_t)(at.x - c->bounds.x), (int16_t)(at.y - c->bounds.y));
 }
 
+/* What the clip holds of r. */
+static pmb_rect shown(const pmb_canvas *c, pmb_rect r)
+{
+    r.x = pmb_coordinate((int32_t)r.x + c->origin.x);
+    r.y = pmb_coordinate((int32_t)r.y + c->origin.y);
+    return pmb_rect_common(c->clip, r);
+}
+
 bool pmb_canvas_shows(const pmb_canvas *c, pmb_rect r)
 {
-    pmb_canvas copy = {.clip = c->clip, .origin = c->origin};
-    (void)pmb_canvas_narrow_clip(&copy, r);
-    return !pmb_rect_is_empty(copy.clip);
+    return !pmb_rect_is_empty(shown(c, r));
 }
 
 pmb_rect pmb_canvas_narrow_clip(pmb_canvas *c, pmb_rect r)
 {
     const pmb_rect saved = c->clip;
-    r.x = pmb_coordinate((int32_t)r.x + c->origin.x);
-    r.y = pmb_coordinate((int32_t)r.y + c->origin.y);
-    c->clip = pmb_rect_common(saved, r);
+    c->clip = shown(c, r);
     return saved;
 }
 

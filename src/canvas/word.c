@@ -14,3 +14,19 @@ void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count)
         *bytes++ = value;
 }
 #endif
+
+size_t pmb_same_bytes(const uint8_t *a, const uint8_t *b, size_t count)
+{
+    size_t i = 0;
+    if (PMB_HAS_WORDS && ((uintptr_t)a - (uintptr_t)b) % sizeof(pmb_word) == 0) {
+        while (i < count && (uintptr_t)(a + i) % sizeof(pmb_word) && a[i] == b[i])
+            i++;
+        if ((uintptr_t)(a + i) % sizeof(pmb_word) == 0)
+            while (i + sizeof(pmb_word) <= count && *(const pmb_word *)(const void *)(a + i) ==
+                                                        *(const pmb_word *)(const void *)(b + i))
+                i += sizeof(pmb_word);
+    }
+    while (i < count && a[i] == b[i])
+        i++;
+    return i;
+}

@@ -34,4 +34,7 @@ static inline void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count)
 void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count);
 #endif
 
+/* How many bytes at the start are the same; looked at by words, where both lie alike. */
+size_t pmb_same_bytes(const uint8_t *a, const uint8_t *b, size_t count);
+
 #endif

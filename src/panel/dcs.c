@@ -1,6 +1,7 @@
 /* dcs.c - TFT controllers with the MIPI Display Command Set. */
 #include "pemble/driver.h"
 #include "pemble/turn.h"
+#include "canvas/word.h"
 
 /* MIPI DCS 1.02, section 6. */
 enum {
@@ -191,19 +192,24 @@ static pmb_status start(pmb_panel *panel)
 static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint16_t count)
 {
     enum { CHUNK = 32 };
-    uint8_t chunk[3 * CHUNK], red = 0, green = 0, blue = 0;
-    unsigned known = 0; /* neighbours are often alike */
+    const uint8_t *const start = pixels;
+    uint8_t chunk[3 * CHUNK], red = 0, green = 0, blue = 0, high = 0, low = 0;
     pmb_status status = PMB_OK;
     while (count > 0 && status == PMB_OK) {
         const uint8_t part = (uint8_t)(count < CHUNK ? count : CHUNK);
-        uint8_t *to = chunk;
-        for (uint8_t *const end = to + 3 * part; to < end; pixels += 2) {
-            const unsigned color = (unsigned)pixels[0] << 8 | pixels[1];
-            if (color != known) {
-                known = color;
-                red = (uint8_t)((color >> 8 & 0xF8) | (color >> 13 & 4));
-                green = (uint8_t)(color >> 3 & 0xFC);
-                blue = (uint8_t)(color << 3 | (color >> 2 & 4));
+        uint8_t *to = chunk, *end = to + 3 * part;
+        /* What is as the chunk before need not be made again. */
+        if (pixels != start && pmb_same_bytes(pixels, pixels - 2 * CHUNK, 2u * part) == 2u * part) {
+            pixels += 2 * part;
+            end = to;
+        }
+        for (; to < end; pixels += 2) {
+            if (pixels[0] != high || pixels[1] != low) { /* neighbours are often alike */
+                high = pixels[0];
+                low = pixels[1];
+                red = (uint8_t)((high & 0xF8) | (high >> 5 & 4));
+                green = (uint8_t)(high << 5 | (low >> 3 & 0x1C));
+                blue = (uint8_t)(low << 3 | (low >> 2 & 4));
             }
             *to++ = red;
             *to++ = green;

@@ -11,23 +11,6 @@ struct search {
     size_t apart;         /* of the planes of the mirror */
 };
 
-/* How many bytes at the start are the same; looked at by words, where both lie alike. */
-static size_t same(const uint8_t *a, const uint8_t *b, size_t count)
-{
-    size_t i = 0;
-    if (PMB_HAS_WORDS && ((uintptr_t)a - (uintptr_t)b) % sizeof(pmb_word) == 0) {
-        while (i < count && (uintptr_t)(a + i) % sizeof(pmb_word) && a[i] == b[i])
-            i++;
-        if ((uintptr_t)(a + i) % sizeof(pmb_word) == 0)
-            while (i + sizeof(pmb_word) <= count && *(const pmb_word *)(const void *)(a + i) ==
-                                                        *(const pmb_word *)(const void *)(b + i))
-                i += sizeof(pmb_word);
-    }
-    while (i < count && a[i] == b[i])
-        i++;
-    return i;
-}
-
 /* A line of the band and what of it is known: their bytes in the first plane. */
 struct line {
     const uint8_t *now;
@@ -43,7 +26,8 @@ static uint16_t next_change(const struct search *s, struct line line, uint16_t i
         for (uint16_t k = 0; k < s->deep; k++) {
             const size_t at = (size_t)k * c->stride + (size_t)i * s->bytes;
             const size_t count = (size_t)(first - i) * s->bytes;
-            first = (uint16_t)(i + same(line.now + at, line.known + at, count) / s->bytes);
+            first =
+                (uint16_t)(i + pmb_same_bytes(line.now + at, line.known + at, count) / s->bytes);
         }
         line.now += c->plane_bytes;
         line.known += s->apart;

@@ -206,9 +206,11 @@ static struct stretch stretch_at(const struct polygon *p, int32_t column, int32_
 static void draw_edges(pmb_canvas *c, const struct polygon *p, int32_t column, int32_t count,
                        pmb_color color)
 {
-    int32_t areas[ROOM] = {0};
+    int32_t areas[ROOM];
     uint8_t shares[ROOM];
     struct piece piece;
+    for (int32_t i = 0; i < count; i++)
+        areas[i] = 0;
     for (uint16_t at = 0; next_piece(p, &at, &piece);)
         for (int32_t i = 0; i < count; i++)
             areas[i] += area_of(&piece, (column + i) * PMB_PIXEL);
@@ -268,7 +270,10 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
     }
     if (!points || count < 3 || pmb_is_polygon_spared(c, points, count, color))
         return;
-    struct polygon p = {.points = points, .count = count};
+    struct polygon p; /* not cleared: it is large */
+    p.points = points;
+    p.count = count;
+    p.all = false;
     int32_t first = points[0].y, last = first;
     for (uint16_t i = 1; i < count; i++) {
         first = pmb_lesser(first, points[i].y);

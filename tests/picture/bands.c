@@ -158,9 +158,9 @@ static void with_a_bookmark_all_bands_read_the_picture_once(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
-        cmocka_unit_test(bands_are_as_the_whole),
-        cmocka_unit_test(memory_that_was_used_otherwise_is_noticed),
-        cmocka_unit_test(with_a_bookmark_all_bands_read_the_picture_once),
+        test_without(PMB_ONE_BIT, bands_are_as_the_whole),
+        test_without(PMB_ONE_BIT, memory_that_was_used_otherwise_is_noticed),
+        test_without(PMB_ONE_BIT, with_a_bookmark_all_bands_read_the_picture_once),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
