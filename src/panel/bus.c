@@ -120,7 +120,7 @@ pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdif
 
 pmb_status pmb_send_same(const pmb_panel *panel, uint8_t byte, uint16_t count)
 {
-    enum { ALIKE = PMB_PLAIN_PANELS ? CHUNK : 3 * CHUNK };
+    enum { ALIKE = PMB_PLAIN_PANELS ? CHUNK : 4 * CHUNK };
     uint8_t chunk[ALIKE];
     pmb_status status = PMB_OK;
     for (uint8_t i = 0; i < ALIKE; i++)

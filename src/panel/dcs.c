@@ -191,7 +191,7 @@ static pmb_status start(pmb_panel *panel)
  * pmb_color_red does it. */
 static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint16_t count)
 {
-    enum { CHUNK = 32 };
+    enum { CHUNK = 48 };
     const uint8_t *const start = pixels;
     uint8_t chunk[3 * CHUNK], red = 0, green = 0, blue = 0, high = 0, low = 0;
     pmb_status status = PMB_OK;

@@ -1,6 +1,7 @@
 /* smooth_ellipse.c - smooth ellipses, rings and round rectangles, row by row. */
 #include "pemble/smooth.h"
 #include "canvas/spare.h"
+#include "geometry/ratio.h"
 #include "shape/outline.h"
 #include "shape/spans.h"
 #include "smooth/share.h"
@@ -43,14 +44,22 @@ static struct form form_of(pmb_outline o)
  * the sign is right. It is f / |grad f|. */
 static int32_t inside_by(const pmb_outline *o, int32_t dx, int32_t dy)
 {
-    const int64_t ww = (int64_t)o->w * o->w, hh = (int64_t)o->h * o->h;
-    const int64_t f = ww * hh - (int64_t)dx * dx * hh - (int64_t)dy * dy * ww;
-    const int64_t slope = length_of(dx * hh, dy * ww); /* half of the gradient */
+    enum { SMALL = 1 << 14 }; /* w * h: below it 32 bits are enough */
+    const int32_t w = o->w, h = o->h;
+    int64_t f, slope; /* that: half of the gradient */
+    if (w * h < SMALL) {
+        f = w * w * h * h - dx * dx * h * h - dy * dy * w * w;
+        slope = length_of(dx * h * h, dy * w * w);
+    } else {
+        const int64_t ww = (int64_t)w * w, hh = (int64_t)h * h;
+        f = ww * hh - dx * dx * hh - dy * dy * ww;
+        slope = length_of(dx * hh, dy * ww);
+    }
     if (f >= 8 * slope)
         return FAR_AWAY;
     if (f <= -8 * slope)
         return -FAR_AWAY;
-    return (int32_t)(f * (PMB_PIXEL / 4) / slope);
+    return pmb_quotient(f * (PMB_PIXEL / 4), slope);
 }
 
 /* The share of the pixel in column i and a row with this dy; only corners have edges. */
