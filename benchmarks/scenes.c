@@ -1,13 +1,15 @@
-/* scenes.c - pemble-scenes: what a picture costs in bands, and what a change costs. */
+/* scenes.c - pemble-scenes: what a picture costs in bands, a JPEG, and a change. */
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
+#include <jpeglib.h>
 #include <valgrind/callgrind.h>
 #include "clock.h"
 #include "encode.h"
 #include "pemble/pemble.h"
 
 enum { SIDE = 240, ROUNDS = 15, COUNTED_CALLS = 10 };
+enum { MOST_BYTES = 1 << 20, MOST_WIDTH = 800 };
 
 /* ---- a picture in bands ---- */
 
@@ -83,6 +85,83 @@ static int compare_bands(const char *directory)
     free(b.memory);
     free(b.pixels);
     return missed;
+}
+
+/* ---- a JPEG ---- */
+
+struct photograph {
+    uint8_t *bytes, *memory, *pixels;
+    size_t size, at;
+    pmb_size extent;
+};
+
+static uint32_t read_bytes(void *context, void *to, uint32_t count)
+{
+    struct photograph *p = context;
+    const size_t left = p->size - p->at, got = left < count ? left : count;
+    memcpy(to, p->bytes + p->at, got);
+    p->at += got;
+    return (uint32_t)got;
+}
+
+static bool seek_byte(void *context, uint32_t offset)
+{
+    struct photograph *p = context;
+    p->at = offset < p->size ? offset : p->size;
+    return true;
+}
+
+static void draw_photograph(void *with)
+{
+    struct photograph *p = with;
+    const pmb_reader reader = {p, read_bytes, seek_byte};
+    const pmb_rect all = {0, 0, p->extent.w, p->extent.h};
+    pmb_canvas c;
+    (void)pmb_canvas_init(&c, &pmb_rgb565, all, p->pixels, (size_t)(all.w * all.h * 2));
+    (void)pmb_file_draw(&c, &reader, all, p->memory, PMB_FILE_MEMORY((size_t)all.w), NULL);
+}
+
+static void decode_photograph(void *with)
+{
+    struct photograph *p = with;
+    struct jpeg_decompress_struct jpeg;
+    struct jpeg_error_mgr errors;
+    JSAMPROW row = p->pixels;
+    jpeg.err = jpeg_std_error(&errors);
+    jpeg_create_decompress(&jpeg);
+    jpeg_mem_src(&jpeg, p->bytes, (unsigned long)p->size);
+    jpeg_read_header(&jpeg, TRUE);
+    jpeg_start_decompress(&jpeg);
+    while (jpeg.output_scanline < jpeg.output_height)
+        jpeg_read_scanlines(&jpeg, &row, 1);
+    jpeg_finish_decompress(&jpeg);
+    p->extent = (pmb_size){(int16_t)jpeg.output_width, (int16_t)jpeg.output_height};
+    jpeg_destroy_decompress(&jpeg);
+}
+
+static int compare_photographs(const char *directory)
+{
+    static const double wanted = 1.5;
+    struct photograph p = {.bytes = malloc(MOST_BYTES),
+                           .memory = malloc(PMB_FILE_MEMORY(MOST_WIDTH)),
+                           .pixels = malloc(MOST_WIDTH * MOST_WIDTH * 2)};
+    char path[512];
+    snprintf(path, sizeof path, "%s/../card/DAWN 7.JPG", directory);
+    FILE *f = fopen(path, "rb");
+    if (!f || !p.bytes || !p.memory || !p.pixels) {
+        fprintf(stderr, "pemble-scenes: %s cannot be read\n", path);
+        return 1;
+    }
+    p.size = fread(p.bytes, 1, MOST_BYTES, f);
+    fclose(f);
+    const double theirs = least_time(decode_photograph, &p, ROUNDS);
+    const double ratio = least_time(draw_photograph, &p, ROUNDS) / theirs;
+    printf("a JPEG of %dx%d: %.2f times the scalar decoder of libjpeg-turbo (%s %.2f)\n",
+           p.extent.w, p.extent.h, ratio, ratio <= wanted ? "wanted" : "MISSED", wanted);
+    free(p.bytes);
+    free(p.memory);
+    free(p.pixels);
+    return ratio > wanted;
 }
 
 /* ---- what changes ---- */
@@ -208,6 +287,7 @@ int main(int argc, char **argv)
     }
     if (argc == 3)
         return compare_changes(true);
-    const int missed = compare_bands(argv[1]);
+    setenv("JSIMD_FORCENONE", "1", 1);
+    const int missed = compare_bands(argv[1]) + compare_photographs(argv[1]);
     return compare_changes(false) != 0 || missed > 0 ? 1 : 0;
 }

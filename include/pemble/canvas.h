@@ -68,6 +68,12 @@ struct pmb_format {
     void (*copy)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *bits,
                  uint16_t first, pmb_color ones, pmb_color zeros);
 
+#if !PMB_ONE_BIT
+    /* Sets `count` pixels of one row, from column x on, each to its own colour. NULL: pixels of one
+     * colour that follow one another are set with `fill`. */
+    void (*colors)(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const pmb_color *colors);
+#endif
+
     /* Sets the pixels of a stair. NULL: its runs are set with `fill`. */
     void (*stair)(pmb_canvas *c, const pmb_stair *stair, pmb_color color);
 

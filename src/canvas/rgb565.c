@@ -144,6 +144,15 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
     }
 }
 
+#if !PMB_ONE_BIT
+static void colors(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const pmb_color *these)
+{
+    uint8_t *pixel = pixel_at(c, x, y);
+    for (; count > 0; count--, pixel += 2)
+        put(pixel, *these++);
+}
+#endif
+
 static void stair(pmb_canvas *c, const pmb_stair *line, pmb_color color)
 {
     const ptrdiff_t stride = c->stride, aside = line->turn * (line->steep ? 2 : stride);
@@ -177,6 +186,9 @@ const PMB_FLASH pmb_format pmb_rgb565 = {
     .fill = fill,
     .stamp = stamp,
     .shade = shade,
+#if !PMB_ONE_BIT
+    .colors = colors,
+#endif
     .stair = stair,
     .peek = peek,
 };

@@ -3,6 +3,7 @@
  * sample; colours as in JFIF (ITU-T T.871). Sections and tables named below are those of T.81.
  */
 #include <string.h>
+#include "canvas/word.h"
 #include "file/input.h"
 #include "geometry/limits.h"
 #include "shape/spans.h"
@@ -42,7 +43,7 @@ struct state {
     uint8_t across, down;    /* largest sampling factors */
     uint16_t interval, left; /* MCUs between restarts, and until the next */
     uint8_t shrink;          /* a block is drawn 8 >> shrink wide */
-    uint32_t bits;
+    uint32_t bits;           /* that were read, the last one lowest; so many are not taken yet: */
     uint8_t bit_count;
     bool at_marker;    /* the entropy-coded bytes have ended */
     uint8_t past_them; /* bytes that were wanted since */
@@ -77,38 +78,37 @@ static bool is_good(const struct state *s)
 
 /* Entropy-coded bits, F.2.2.5: a zero behind FF is stuffed; any other byte is a marker, and zeros
  * follow, but not many. */
-static uint8_t next_bit(struct state *s)
+static uint8_t next_coded_byte(struct state *s)
 {
-    if (s->bit_count == 0) {
-        uint8_t byte = 0;
-        if (!s->at_marker) {
-            byte = next(s);
-            if (byte == 0xFF) {
-                const uint8_t second = next(s);
-                if (second != 0) {
-                    s->at_marker = true;
-                    pmb_input_seek(&s->job->in, s->job->in.at - 2);
-                    byte = 0;
-                }
-            }
-        } else if (s->past_them++ == MOST_PAST) {
+    if (s->at_marker) {
+        if (s->past_them++ == MOST_PAST)
             fail(s, "the coded data end too early");
-        }
-        s->bits = byte;
-        s->bit_count = 8;
+        return 0;
     }
-    s->bit_count--;
-    return s->bits >> s->bit_count & 1;
+    const uint8_t byte = next(s);
+    if (byte == 0xFF && next(s) != 0) {
+        s->at_marker = true;
+        pmb_input_seek(&s->job->in, s->job->in.at - 2);
+        return 0;
+    }
+    return byte;
+}
+
+/* The next bits, up to 16, without taking them. */
+static inline uint32_t see_bits(struct state *s, uint8_t count)
+{
+    for (; s->bit_count < count; s->bit_count = (uint8_t)(s->bit_count + 8))
+        s->bits = s->bits << 8 | next_coded_byte(s);
+    return s->bits >> (s->bit_count - count) & (((uint32_t)1 << count) - 1);
 }
 
 /* F.2.2.1: a number of so many bits; those that begin with 0 are negative. */
 static int16_t receive(struct state *s, uint8_t bits)
 {
-    int32_t value = 0;
     if (bits == 0)
         return 0;
-    for (uint8_t i = 0; i < bits; i++)
-        value = value << 1 | next_bit(s);
+    int32_t value = (int32_t)see_bits(s, bits);
+    s->bit_count = (uint8_t)(s->bit_count - bits);
     if (value < (int32_t)1 << (bits - 1))
         value -= ((int32_t)1 << bits) - 1;
     return (int16_t)value;
@@ -116,11 +116,12 @@ static int16_t receive(struct state *s, uint8_t bits)
 
 static uint8_t decode(struct state *s, const struct huffman *h)
 {
-    uint32_t code = 0;
-    for (uint8_t length = 0; length < 16; length++) {
-        code = code << 1 | next_bit(s);
-        if (code < h->last[length])
-            return h->values[(uint8_t)((int32_t)code - h->shift[length])];
+    for (uint8_t length = 1; length <= 16; length++) {
+        const uint32_t code = see_bits(s, length);
+        if (code < h->last[length - 1]) {
+            s->bit_count = (uint8_t)(s->bit_count - length);
+            return h->values[(uint8_t)((int32_t)code - h->shift[length - 1])];
+        }
     }
     fail(s, "a code is not in its Huffman table");
     return 0;
@@ -287,7 +288,7 @@ static void read_block(struct state *s, struct component *c, uint8_t samples[BLO
     enum { LIMIT = 15000 }; /* sound coefficients are below 2^11 */
     const uint8_t *quantities = s->j->quantities[c->quantity];
     int16_t *block = s->j->block;
-    memset(block, 0, BLOCK * sizeof *block);
+    pmb_set_bytes((uint8_t *)block, 0, BLOCK * sizeof *block);
     const uint8_t bits = decode(s, &s->j->dc[c->dc]);
     if (bits > 11) {
         fail(s, "a DC difference has more than 11 bits");
@@ -310,22 +311,29 @@ static void read_block(struct state *s, struct component *c, uint8_t samples[BLO
     transform(block, samples);
 }
 
-/* A sample of a component at a pixel of the MCU; shrunk, the mean of those that it stands for. */
-static uint8_t value_at(const struct state *s, uint8_t component, int32_t x, int32_t y)
+/* The samples of a component in row y of the MCU: eight, and for the brightness eight more.
+ * Sampling factors are 1 or 2. */
+static const uint8_t *samples_in(const struct state *s, uint8_t component, int32_t y, bool second)
 {
     const struct component *c = &s->j->components[component];
-    const uint8_t first = component == 0 ? 0 : (uint8_t)(s->count == 1 ? 0 : 3 + component);
+    y >>= s->down > c->down;
+    if (component > 0)
+        return s->j->samples[3 + component] + y * 8;
+    return s->j->samples[(y >> 3) * c->across + second] + (y & 7) * 8;
+}
+
+/* A sample at a pixel that is made smaller: the mean of those that it stands for. */
+static uint8_t mean_at(const struct state *s, uint8_t component, int32_t x, int32_t y)
+{
     const int32_t side = 1 << s->shrink;
+    const bool halved = s->across > s->j->components[component].across;
     uint32_t sum = 0;
     for (int32_t dy = 0; dy < side; dy++)
         for (int32_t dx = 0; dx < side; dx++) {
-            const int32_t sx = (x * side + dx) * c->across / s->across;
-            const int32_t sy = (y * side + dy) * c->down / s->down;
-            const uint8_t block =
-                (uint8_t)(first + (component == 0 ? sy / 8 * c->across + sx / 8 : 0));
-            sum += s->j->samples[block][(sy & 7) * 8 + (sx & 7)];
+            const int32_t sx = (x * side + dx) >> halved;
+            sum += samples_in(s, component, y * side + dy, sx >> 3)[sx & 7];
         }
-    return (uint8_t)((sum + (uint32_t)(side * side) / 2) / (uint32_t)(side * side));
+    return (uint8_t)((sum + (uint32_t)(side * side) / 2) >> (2 * s->shrink));
 }
 
 static uint8_t limited(int32_t value)
@@ -333,37 +341,63 @@ static uint8_t limited(int32_t value)
     return (uint8_t)pmb_greater(0, pmb_lesser(value, 255));
 }
 
-/* T.871, section 7, in 1/65536. */
-static pmb_color color_of(uint8_t y, uint8_t cb, uint8_t cr)
+/* What a hue adds to brightness in each component: T.871, section 7, in 1/65536. */
+struct hue {
+    int32_t red, green, blue;
+};
+
+static struct hue hue_of(uint8_t cb, uint8_t cr)
 {
-    const int32_t luma = (int32_t)y * 65536 + 32768, b = cb - 128, r = cr - 128;
-    const uint8_t red = limited((luma + 91881 * r) >> 16);
-    const uint8_t green = limited((luma - 22554 * b - 46802 * r) >> 16);
-    const uint8_t blue = limited((luma + 116130 * b) >> 16);
+    const int32_t b = cb - 128, r = cr - 128;
+    return (struct hue){91881 * r, -22554 * b - 46802 * r, 116130 * b};
+}
+
+static pmb_color color_of(uint8_t y, const struct hue *hue)
+{
+    const int32_t luma = (int32_t)y * 65536 + 32768;
+    const uint8_t red = limited((luma + hue->red) >> 16);
+    const uint8_t green = limited((luma + hue->green) >> 16);
+    const uint8_t blue = limited((luma + hue->blue) >> 16);
     return PMB_RGB(red, green, blue);
+}
+
+/* Row y of the MCU, as large as it is. */
+static void find_row(const struct state *s, int32_t y, int32_t count, pmb_color *colors)
+{
+    const uint8_t *luma = samples_in(s, 0, y, false);
+    const bool in_color = s->count > 1, halved = in_color && s->across > 1;
+    const uint8_t *cb = in_color ? samples_in(s, 1, y, false) : NULL;
+    const uint8_t *cr = in_color ? samples_in(s, 2, y, false) : NULL;
+    struct hue hue = {0, 0, 0};
+    for (int32_t x = 0; x < count; x++) {
+        if (x == 8)
+            luma = samples_in(s, 0, y, true) - 8;
+        if (in_color && (!halved || x % 2 == 0))
+            hue = hue_of(*cb++, *cr++);
+        colors[x] = color_of(luma[x], &hue);
+    }
+}
+
+static void find_small_row(const struct state *s, int32_t y, int32_t count, pmb_color *colors)
+{
+    struct hue hue = {0, 0, 0};
+    for (int32_t x = 0; x < count; x++) {
+        if (s->count > 1)
+            hue = hue_of(mean_at(s, 1, x, y), mean_at(s, 2, x, y));
+        colors[x] = color_of(mean_at(s, 0, x, y), &hue);
+    }
 }
 
 static void draw_mcu(struct state *s, int32_t column, int32_t row)
 {
+    enum { MOST = 16 };
     const int32_t w = s->across * 8 >> s->shrink, h = s->down * 8 >> s->shrink;
     const pmb_rect r = s->job->out.drawn;
+    const int32_t seen = pmb_lesser(w, r.w - column * w);
     for (int32_t y = 0; y < h && row * h + y < r.h; y++) {
-        pmb_color color = 0;
-        int32_t run = 0, x = 0;
-        for (; x < w && column * w + x < r.w; x++) {
-            const uint8_t luma = value_at(s, 0, x, y);
-            const pmb_color here = s->count == 1
-                                       ? PMB_RGB(luma, luma, luma)
-                                       : color_of(luma, value_at(s, 1, x, y), value_at(s, 2, x, y));
-            if (run > 0 && here != color) {
-                pmb_span_fill(s->job->c, r.x + column * w + x - run, r.y + row * h + y, run, 1,
-                              color);
-                run = 0;
-            }
-            color = here;
-            run++;
-        }
-        pmb_span_fill(s->job->c, r.x + column * w + x - run, r.y + row * h + y, run, 1, color);
+        pmb_color colors[MOST];
+        (s->shrink ? find_small_row : find_row)(s, y, seen, colors);
+        pmb_span_colors(s->job->c, r.x + column * w, r.y + row * h + y, seen, colors);
     }
 }
 

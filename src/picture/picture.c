@@ -1,6 +1,7 @@
 /* picture.c - drawing pictures, row by row as they are decoded. */
 #include <string.h>
 #include "canvas/spare.h"
+#include "canvas/word.h"
 #include "geometry/limits.h"
 #include "picture/block.h"
 #include "picture/decode.h"
@@ -39,7 +40,7 @@ struct decoder {
 
 static void begin(struct decoder *d, const pmb_source *source)
 {
-    memset(d->known.memory, 0, d->block.info.memory);
+    pmb_set_bytes(d->known.memory, 0, d->block.info.memory);
     d->stream = pmb_stream_at(source, PMB_PICTURE_HEADER);
     if (source->bytes) {
         d->stream.at += d->block.tables;

@@ -48,6 +48,31 @@ void pmb_span_copy(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, con
                     zeros);
 }
 
+void pmb_span_colors(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count,
+                     const pmb_color *colors)
+{
+    const pmb_reach left = x + c->origin.x;
+    pmb_reach from = left, row = y + c->origin.y, height = 1;
+    if (!pmb_cut_pixels(&row, &height, c->clip.y, c->clip.h) ||
+        !pmb_cut_pixels(&from, &count, c->clip.x, c->clip.w))
+        return;
+    const pmb_rect area = {(int16_t)(from - c->bounds.x), (int16_t)(row - c->bounds.y),
+                           (int16_t)count, 1};
+    pmb_canvas_touch(c, &area);
+    colors += from - left;
+#if !PMB_ONE_BIT
+    if (c->format->colors) {
+        c->format->colors(c, area.x, area.y, area.w, colors);
+        return;
+    }
+#endif
+    for (int16_t i = 0, run; i < area.w; i = (int16_t)(i + run)) {
+        for (run = 1; i + run < area.w && colors[i + run] == colors[i];)
+            run++;
+        c->format->fill(c, (int16_t)(area.x + i), area.y, run, 1, colors[i]);
+    }
+}
+
 void pmb_fill(pmb_canvas *c, pmb_color color)
 {
     pmb_span_fill(c, (pmb_reach)c->clip.x - c->origin.x, (pmb_reach)c->clip.y - c->origin.y,

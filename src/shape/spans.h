@@ -19,4 +19,8 @@ void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, co
 void pmb_span_copy(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *bits,
                    uint16_t first, pmb_color ones, pmb_color zeros);
 
+/* Sets `count` pixels of a row, each to its own colour; moved and clipped as above. */
+void pmb_span_colors(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count,
+                     const pmb_color *colors);
+
 #endif

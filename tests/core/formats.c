@@ -129,6 +129,32 @@ static void rows_of_bits_are_copied_in_two_colours(void **state)
     assert_int_equal(copied, 4); /* the formats of one bit */
 }
 
+#if !PMB_ONE_BIT
+static void rows_of_colours_are_set_pixel_by_pixel(void **state)
+{
+    (void)state;
+    int tried = 0;
+    for (size_t f = 0; f < LENGTH(formats); f++) {
+        static struct sheet s;
+        unsigned seed = 21;
+        open_sheet(&s, formats[f].format);
+        if (!s.c.format->colors)
+            continue;
+        for (int i = 0; i < 300; i++) {
+            const unsigned x = random_below(&seed, W), y = random_below(&seed, H),
+                           count = 1 + random_below(&seed, W - x);
+            pmb_color colors[W];
+            for (unsigned k = 0; k < count; k++)
+                s.model[y][x + k] = colors[k] = (pmb_color)random_below(&seed, 65536);
+            s.c.format->colors(&s.c, (int16_t)x, (int16_t)y, (int16_t)count, colors);
+            compare(&s, formats[f].name);
+        }
+        tried++;
+    }
+    assert_int_equal(tried, 1); /* RGB565 */
+}
+#endif
+
 static void bytes_lie_as_documented(void **state)
 {
     (void)state;
@@ -224,6 +250,9 @@ int main(void)
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, stamps_set_only_their_bits),
         test_without(PMB_NO_TURN | PMB_ONE_BIT | PMB_PLAIN_TEXT,
                      rows_of_bits_are_copied_in_two_colours),
+#if !PMB_ONE_BIT
+        cmocka_unit_test(rows_of_colours_are_set_pixel_by_pixel),
+#endif
         test_without(PMB_NO_TURN, bytes_lie_as_documented),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, colours_become_what_a_format_can_show),
         test_without(PMB_NO_CHECKS, a_canvas_needs_its_bytes),
