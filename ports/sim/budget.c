@@ -9,6 +9,27 @@ static void fill(pmb_canvas *c, void *scene)
     pmb_fill(c, *(const pmb_color *)scene);
 }
 
+/* As a number that changes: a few dark pixels on what is light. */
+static void change(pmb_canvas *c, void *scene)
+{
+    enum { W = 32, H = 16 };
+    (void)scene;
+    pmb_fill(c, PMB_WHITE);
+    pmb_rect_fill(c, (pmb_rect){W, H, W, H}, PMB_BLACK);
+}
+
+static pmb_status measure_paint(struct pmb_frame_cost *cost, pmb_bench *bench, pmb_screen *screen,
+                                pmb_paint paint, void *scene)
+{
+    const uint64_t start = pmb_bench_now(bench);
+    const pmb_bench_traffic before = pmb_bench_traffic_so_far(bench);
+    const pmb_status status = bench_paint(screen, paint, scene);
+    const pmb_bench_traffic after = pmb_bench_traffic_so_far(bench);
+    *cost = (struct pmb_frame_cost){after.bytes - before.bytes, after.transfers - before.transfers,
+                                    pmb_bench_now(bench) - start};
+    return status;
+}
+
 /* One refresh of a kind, from its beginning to its end. */
 static pmb_status measure_refresh(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen,
                                   pmb_refresh kind)
@@ -31,8 +52,6 @@ static pmb_status measure_paper(pmb_budget *budget, pmb_bench *bench, pmb_screen
     const pmb_size size = screen->panel->config->size;
     const bool large = (int32_t)size.w * size.h > 400 * 300;
     pmb_status status = PMB_OK;
-    if (!screen->panel->family->refresh)
-        return PMB_OK;
     budget->drive_microamperes = large ? PMB_LARGE_PAPER_MICROAMPERES : PMB_PAPER_MICROAMPERES;
     for (int kind = 0; kind <= PMB_REFRESH_GREYS && status == PMB_OK; kind++)
         status = measure_refresh(budget, bench, screen, (pmb_refresh)kind);
@@ -53,18 +72,18 @@ pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *
         .whole_bytes = pmb_canvas_bytes(panel->format, frame),
         .tile_bytes = sizeof(pmb_tile) * (size_t)PMB_TILES(frame.w, frame.h),
         .mirror_bytes = pmb_screen_whole_bytes(panel),
+        .draft_bytes =
+            panel->family->refresh ? 0 : sizeof(pmb_square) * pmb_screen_square_count(panel),
     };
     /* Two frames that differ everywhere; the second is measured, without what opening costs. */
     pmb_color color = PMB_BLACK;
     pmb_status status = bench_paint(screen, fill, &color);
-    const uint64_t start = pmb_bench_now(bench);
-    const pmb_bench_traffic before = pmb_bench_traffic_so_far(bench);
     color = PMB_WHITE;
     if (status == PMB_OK)
-        status = bench_paint(screen, fill, &color);
-    const pmb_bench_traffic after = pmb_bench_traffic_so_far(bench);
-    budget->frame.bytes = after.bytes - before.bytes;
-    budget->frame.transfers = after.transfers - before.transfers;
-    budget->frame.nanoseconds = pmb_bench_now(bench) - start;
-    return status == PMB_OK ? measure_paper(budget, bench, screen) : status;
+        status = measure_paint(&budget->frame, bench, screen, fill, &color);
+    if (panel->family->refresh)
+        return status == PMB_OK ? measure_paper(budget, bench, screen) : status;
+    if (status == PMB_OK)
+        status = measure_paint(&budget->change, bench, screen, change, NULL);
+    return status == PMB_OK ? bench_paint(screen, fill, &color) : status;
 }

@@ -321,6 +321,30 @@ static void a_budget_tells_memory_and_the_time_of_the_wire(void **state)
     assert_non_null(at);
     const double ms = strtod(at + 11, NULL);
     assert_true(ms >= (double)sent * 9 * 2.5e-3 && ms < (double)sent * 9 * 2.5e-3 * 1.1);
+    /* Two pages of 32 bytes, and their addresses; 32 squares of 8 bytes. */
+    at = strstr(o.out, "a change of 32x16 ");
+    assert_non_null(at);
+    assert_in_range(strtoul(at + 18, NULL, 10), 64, 90);
+    assert_says(o.out, "a draft, to paint only what changed: 256 more");
+}
+
+static void a_budget_adds_up_the_panels_of_a_bus(void **state)
+{
+    (void)state;
+    write_file("two.ini", "[board]\nmcu = rp2040\n[panel left]\nmodule = oled-0.96-i2c\n"
+                          "[panel right]\nmodule = oled-0.96-i2c\n[bus]\naddress = 0x3D\n");
+    const struct outcome o = shell(PEMBLE " budget two.ini");
+    if (o.status)
+        fail_msg("%s%s", o.out, o.err);
+    unsigned long one, all;
+    assert_int_equal(sscanf(strstr(o.out, "a full frame"), "a full frame %lu", &one), 1);
+    assert_says(o.out, "left: SSD1306");
+    assert_says(o.out, "right: SSD1306");
+    const char *at = strstr(o.out, "the 2 panels on i2c 0: a frame of each ");
+    assert_non_null(at);
+    all = strtoul(at + 39, NULL, 10);
+    assert_int_equal(all, 2 * one);
+    assert_null(strstr(shell(PEMBLE " budget two.ini --only left").out, "the 2 panels"));
 }
 
 static void what_cannot_be_made_is_refused(void **state)
@@ -388,6 +412,7 @@ int main(void)
         cmocka_unit_test(numbered_images_are_in_their_natural_order),
         cmocka_unit_test(the_c_sources_compile_and_are_counted),
         cmocka_unit_test(a_budget_tells_memory_and_the_time_of_the_wire),
+        cmocka_unit_test(a_budget_adds_up_the_panels_of_a_bus),
         cmocka_unit_test(a_budget_of_paper_estimates_its_charge),
         cmocka_unit_test(what_cannot_be_made_is_refused),
         cmocka_unit_test(damaged_files_say_why),

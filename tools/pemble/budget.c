@@ -13,12 +13,12 @@ static const struct usage usage = {
     .name = "budget",
     .arguments = "CONFIG [ASSET...] [--only NAME] [--flash SIZE]",
     .text =
-        "Says what a panel costs. It lists the RAM of its buffer for each height of a band. It\n"
+        "Says what panels cost. It lists the RAM of their buffers for each height of a band. It\n"
         "measures on the simulated wire what the bus allows: bytes and milliseconds for a full\n"
-        "frame, and the most frames a second. For e-paper it estimates the charge of each\n"
-        "refresh. For assets (fonts, pictures and reels as files or as "
-        "C\n"
-        "sources) it says how much flash each takes, and how much RAM drawing it takes.\n",
+        "frame and for a small change, the most frames a second, and what the panels on one\n"
+        "bus take together. For e-paper it estimates the charge of each refresh. For assets\n"
+        "(fonts, pictures and reels as files or as C sources) it says how much flash each\n"
+        "takes, and how much RAM drawing it takes.\n",
     .examples = "  pemble budget assets/quay/gangway.ini\n"
                 "  pemble budget kiosk.ini harbour.pbp ferry.pbr sans14.pmf --flash 256k\n",
 };
@@ -33,10 +33,14 @@ static void say_memory(const pmb_budget *budget)
     printf("  whole frame    %5d  %9zu\n", budget->rows, budget->whole_bytes);
     printf("  tiles, to send only what changed: %zu more; a mirror, to send just that: %zu more\n",
            budget->tile_bytes, budget->mirror_bytes);
+    if (budget->draft_bytes > 0)
+        printf("  a draft, to paint only what changed: %zu more (not on AVR)\n",
+               budget->draft_bytes);
 }
 
-static void say_time(const struct pmb_frame_cost *frame)
+static void say_time(const pmb_budget *budget)
 {
+    const struct pmb_frame_cost *frame = &budget->frame, *change = &budget->change;
     const double ms = (double)frame->nanoseconds / 1e6;
     printf("a full frame      %llu bytes on the wire in %llu transfers, ",
            (unsigned long long)frame->bytes, (unsigned long long)frame->transfers);
@@ -44,6 +48,11 @@ static void say_time(const struct pmb_frame_cost *frame)
         printf("%.1f s with its refresh\n", ms / 1000);
     else
         printf("%.1f ms: at most %.1f frames a second\n", ms, 1000 / ms);
+    if (change->bytes > 0)
+        printf(
+            "a change of 32x16 %llu bytes on the wire in %llu transfers, %.1f ms, with a mirror\n",
+            (unsigned long long)change->bytes, (unsigned long long)change->transfers,
+            (double)change->nanoseconds / 1e6);
     printf("                  simulated, at the clock of the configuration\n");
 }
 
@@ -68,19 +77,64 @@ static void say_charge(const pmb_budget *budget)
         PMB_ASLEEP_MICROAMPERES * 24 * 365 / 1000.0);
 }
 
-static int say_panel(struct stage *stage, int number)
+static int say_panel(struct stage *stage, int number, pmb_budget *budget)
 {
     struct act *act = &stage->acts[number];
-    pmb_budget budget;
-    const pmb_status status = pmb_budget_measure(&budget, stage->bench, &act->screen);
-    if (status != PMB_OK)
-        return stage_failed(stage, number, status);
+    int status = stage_open(stage, number, 1);
+    if (status != DONE)
+        return status;
+    const pmb_status measured = pmb_budget_measure(budget, stage->bench, &act->screen);
+    if (measured != PMB_OK)
+        return stage_failed(stage, number, measured);
+    if (act->setup->name[0])
+        printf("%s: ", act->setup->name);
     printf("%s, %dx%d, %s\n", act->setup->known->title, act->panel.size.w, act->panel.size.h,
            act->setup->type);
-    say_memory(&budget);
-    say_time(&budget.frame);
-    say_charge(&budget);
+    say_memory(budget);
+    say_time(budget);
+    say_charge(budget);
     return DONE;
+}
+
+static bool is_same_bus(const struct panel_setup *a, const struct panel_setup *b)
+{
+    return strcmp(a->type, b->type) == 0 && a->config.bus.unit == b->config.bus.unit;
+}
+
+/* What the panels from one on take together that are on its bus, if it is the first there. */
+static void say_bus(const struct setup *setup, int first, const pmb_budget *budgets)
+{
+    const struct panel_setup *panels = setup->panels;
+    struct pmb_frame_cost all = {0};
+    int count = 0;
+    for (int i = 0; i < setup->count; i++) {
+        if (!is_same_bus(&panels[first], &panels[i]))
+            continue;
+        if (i < first)
+            return;
+        all.bytes += budgets[i].frame.bytes;
+        all.nanoseconds += budgets[i].frame.nanoseconds;
+        count++;
+    }
+    if (count > 1)
+        printf("the %d panels on %s %d: a frame of each %llu bytes, %.1f ms\n", count,
+               panels[first].type, panels[first].config.bus.unit, (unsigned long long)all.bytes,
+               (double)all.nanoseconds / 1e6);
+}
+
+static int say_panels(struct stage *stage, const struct setup *setup, const char *only)
+{
+    static pmb_budget budgets[MOST_PANELS];
+    if (only) {
+        const int number = setup_find(setup, only);
+        return number < 0 ? BAD_USE : say_panel(stage, number, &budgets[number]);
+    }
+    int status = DONE;
+    for (int i = 0; i < setup->count && status == DONE; i++)
+        status = say_panel(stage, i, &budgets[i]);
+    for (int i = 0; i < setup->count && status == DONE; i++)
+        say_bus(setup, i, budgets);
+    return status;
 }
 
 /* All bytes of a file; NULL, having said why, when it cannot be read. */
@@ -176,8 +230,8 @@ static int run(int argc, const char **argv)
 {
     char *panel = NULL, *flash = NULL;
     struct poptOption options[] = {
-        {"only", '\0', POPT_ARG_STRING, &panel, 0,
-         "which panel of the file; the first if not given", "NAME"},
+        {"only", '\0', POPT_ARG_STRING, &panel, 0, "which panel of the file; all if not given",
+         "NAME"},
         {"flash", '\0', POPT_ARG_STRING, &flash, 0,
          "the size of the flash; says what is left, such as 256k", "SIZE"},
         POPT_TABLEEND,
@@ -195,10 +249,7 @@ static int run(int argc, const char **argv)
         status = BAD_USE;
     }
     if (status == DONE) {
-        const int number = setup_find(&setup, panel);
-        status = number < 0 ? BAD_USE : stage_open(&stage, number, 1);
-        if (status == DONE)
-            status = say_panel(&stage, number);
+        status = say_panels(&stage, &setup, panel);
         if (status == DONE)
             status = say_assets(&line, bytes);
     }

@@ -22,9 +22,11 @@ typedef struct pmb_budget {
     size_t whole_bytes;  /* of a buffer for the whole frame */
     size_t tile_bytes;   /* more, for tiles: a band then sends only what changed */
     size_t mirror_bytes; /* more, for a mirror: a whole frame then sends only what changed */
+    size_t draft_bytes;  /* more, for a draft: only what changed is painted; 0: there is none */
     struct pmb_frame_cost {
         uint64_t bytes, transfers, nanoseconds;
-    } frame; /* to send a frame of which every pixel changed */
+    } frame;                      /* to send a frame of which every pixel changed */
+    struct pmb_frame_cost change; /* to send a change of 32x16 pixels; e-paper: 0 */
     struct pmb_refresh_cost {
         uint64_t nanoseconds; /* of driving, at 25 degrees Celsius; 0: the panel has none such */
         uint32_t microcoulombs;
@@ -43,8 +45,8 @@ typedef struct pmb_budget {
 
 /*
  * Measures a screen whose module is on the bench, with the band, the tiles or the mirror that it
- * has. It paints two frames; afterwards the glass is light. Returns what pmb_screen_paint returns,
- * what pmb_panel_wait returns (e-paper), or PMB_ERR_ARGUMENT for a null pointer.
+ * has. It paints a few frames; afterwards the glass is light. Returns what pmb_screen_paint
+ * returns, what pmb_panel_wait returns (e-paper), or PMB_ERR_ARGUMENT for a null pointer.
  */
 pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen);
 
