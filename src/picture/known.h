@@ -26,11 +26,11 @@ static inline uint8_t *known_row(const struct known *k, int32_t y)
     return k->memory + (size_t)row * k->stride;
 }
 
-static inline uint16_t known_get(const struct known *k, int32_t column, int32_t y)
+/* A pixel of a row. */
+static inline uint16_t known_in(const struct known *k, const uint8_t *row, int32_t column)
 {
     if (column < 0 || column >= k->w)
         return 0;
-    const uint8_t *row = known_row(k, y);
     const uint16_t x = (uint16_t)column;
     if (k->bits == 1)
         return row[x >> 3] >> (7 - (x & 7)) & 1;
@@ -46,20 +46,32 @@ static inline uint16_t known_get(const struct known *k, int32_t column, int32_t 
     }
 }
 
-/* Of one bit whole rows are put at once (model.h). */
-static inline void known_put(const struct known *k, int32_t x, int32_t y, uint16_t value)
+static inline uint16_t known_get(const struct known *k, int32_t column, int32_t y)
 {
-    uint8_t *row = known_row(k, y);
-    const uint8_t per_byte = (uint8_t)(8 / (k->bits > 8 ? 8 : k->bits));
-    const uint8_t shift = (uint8_t)(8 - k->bits * (x % per_byte + 1));
-    if (k->bits == 16) {
+    return known_in(k, known_row(k, y), column);
+}
+
+/* Of one bit whole rows are put at once (model.h). */
+static inline void known_put(const struct known *k, uint8_t *row, int32_t column, uint16_t value)
+{
+    const uint16_t x = (uint16_t)column;
+    switch (k->bits) {
+    case 16:
         row[2 * x] = (uint8_t)(value >> 8);
         row[2 * x + 1] = (uint8_t)value;
         return;
+    case 8:
+        row[x] = (uint8_t)value;
+        return;
+    case 4:
+        row[x / 2] = (uint8_t)(x & 1 ? (row[x / 2] & 0xF0) | (value & 15)
+                                     : (row[x / 2] & 15) | (value & 15) << 4);
+        return;
+    default: {
+        const uint8_t shift = (uint8_t)(6 - 2 * (x & 3));
+        row[x / 4] = (uint8_t)((row[x / 4] & ~(3 << shift)) | (value & 3) << shift);
     }
-    uint8_t *byte = row + x / per_byte;
-    const uint8_t mask = (uint8_t)(((1 << k->bits) - 1) << shift);
-    *byte = (uint8_t)((*byte & ~mask) | (value << shift & mask));
+    }
 }
 
 #endif

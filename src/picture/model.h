@@ -67,20 +67,22 @@ static inline uint16_t model_other(struct coder *coder, const struct model *m, u
     return value;
 }
 
+/* What is around a pixel, and what is in its own place: two rows above, or in the frame before. */
+struct around {
+    uint16_t west, north, east, corner; /* corner: above, to the left */
+    uint16_t west_of_west, last, below; /* below: in a reel, in the frame before */
+};
+
 /* What is around a pixel, as bits: which of its neighbours are alike. The template's number of them
  * counts. */
-static inline uint8_t model_pattern(const struct model *m, const struct known *k, int32_t x,
-                                    int32_t y, const uint16_t c[CANDIDATES], uint16_t west,
-                                    uint16_t north)
+static inline uint8_t model_pattern(const struct model *m, const struct around *a)
 {
-    const uint16_t east = c[m->reel ? 3 : 2];
-    const uint16_t still = m->reel ? c[0] : c[3];
-    uint8_t pattern = (uint8_t)(m->hit | (west == north) << 1 | (north == east) << 2 |
-                                (west == still) << 3 | (north == still) << 4);
-    if (m->neighbours > 5) /* to the left of the left one, and in a reel what was below */
-        pattern = (uint8_t)(pattern | (known_get(k, x - 2, y) == west) << 5);
-    if (m->neighbours > 6)
-        pattern = (uint8_t)(pattern | (neighbour(m, k, x, y, m->reel ? 4 : 5) == still) << 6);
+    const uint16_t still = m->reel ? a->last : a->corner;
+    const uint16_t behind = m->reel ? a->below : a->last;
+    const uint8_t pattern =
+        (uint8_t)(m->hit | (a->west == a->north) << 1 | (a->north == a->east) << 2 |
+                  (a->west == still) << 3 | (a->north == still) << 4 |
+                  (a->west_of_west == a->west) << 5 | (behind == still) << 6);
     return (uint8_t)(pattern & ((1 << m->neighbours) - 1));
 }
 
@@ -110,19 +112,13 @@ static inline uint16_t model_recent(struct coder *coder, struct model *m, uint16
 }
 
 /* Grey and colour: as one of the neighbours, or another value. */
-static inline uint16_t model_value(struct coder *coder, struct model *m, const struct known *k,
-                                   int32_t x, int32_t y, uint16_t wanted)
+static inline uint16_t model_value(struct coder *coder, struct model *m, const struct around *a,
+                                   uint16_t wanted)
 {
-    const bool rows = y > 0 || !m->reel; /* above a picture there are rows of 0 */
-    const int32_t above = y > 0 ? y - 1 : m->reel ? 0 : 1;
-    const uint16_t west = known_get(k, x > 0 ? x - 1 : x, x > 0 ? y : above);
-    const uint16_t north = rows ? known_get(k, x, above) : 0;
-    const uint16_t east = rows ? known_get(k, x + 1, above) : 0;
-    const uint16_t corner = rows ? known_get(k, x - 1, above) : 0;
-    const uint16_t last = known_get(k, x, y);
-    const uint16_t candidates[CANDIDATES] = {m->reel ? last : west, m->reel ? west : north,
-                                             m->reel ? north : east, m->reel ? east : corner};
-    const uint8_t pattern = model_pattern(m, k, x, y, candidates, west, north);
+    const uint16_t candidates[CANDIDATES] = {
+        m->reel ? a->last : a->west, m->reel ? a->west : a->north, m->reel ? a->north : a->east,
+        m->reel ? a->east : a->corner};
+    const uint8_t pattern = model_pattern(m, a);
     for (uint8_t i = 0; i < CANDIDATES; i++) {
         bool seen = false;
         for (uint8_t earlier = 0; earlier < i; earlier++)
@@ -134,7 +130,34 @@ static inline uint16_t model_value(struct coder *coder, struct model *m, const s
         }
     }
     m->hit = 0;
-    return model_recent(coder, m, west, north, corner, wanted);
+    return model_recent(coder, m, a->west, a->north, a->corner, wanted);
+}
+
+/* A row of grey or colour. From one pixel to the next only what is new around it is looked up. */
+static inline void model_row_of_values(struct coder *coder, struct model *m, const struct known *k,
+                                       int32_t y, int32_t from, int32_t to, const uint16_t *wanted)
+{
+    const bool rows = y > 0 || !m->reel; /* above a picture there are rows of 0 */
+    uint8_t *const row = known_row(k, y);
+    const uint8_t *const above = known_row(k, y > 0 ? y - 1 : m->reel ? 0 : 1);
+    const uint8_t *const under = m->reel && y + 1 < m->h ? known_row(k, y + 1) : NULL;
+    struct around a = {
+        .west = from > 0 ? known_in(k, row, from - 1) : known_in(k, above, 0),
+        .north = rows ? known_in(k, above, from) : 0,
+        .corner = rows ? known_in(k, above, from - 1) : 0,
+        .west_of_west = known_in(k, row, from - 2),
+    };
+    for (int32_t x = from; x < to; x++) {
+        a.east = rows ? known_in(k, above, x + 1) : 0;
+        a.last = known_in(k, row, x);
+        a.below = under ? known_in(k, under, x) : 0;
+        const uint16_t value = model_value(coder, m, &a, wanted ? wanted[x] : 0);
+        known_put(k, row, x, value);
+        a.west_of_west = x > 0 ? a.west : 0;
+        a.west = value;
+        a.corner = a.north;
+        a.north = a.east;
+    }
 }
 
 /* Codes the pixels of row y from column `from` to `to`, and keeps them; `wanted` are those of the
@@ -146,12 +169,12 @@ static inline void model_row(struct coder *coder, struct model *m, const struct 
         model_row_one_bit(coder, m, m->reel, k, (int16_t)y, (int16_t)from, (int16_t)to, wanted);
         return;
     }
-    for (int32_t x = from; x < to; x++) {
-        const uint16_t value = wanted ? wanted[x] : 0;
-        known_put(k, x, y,
-                  m->pixels == PMB_PIXELS_INK ? model_ink(coder, m, k, x, y, value)
-                                              : model_value(coder, m, k, x, y, value));
+    if (m->pixels != PMB_PIXELS_INK) {
+        model_row_of_values(coder, m, k, y, from, to, wanted);
+        return;
     }
+    for (int32_t x = from; x < to; x++)
+        known_put(k, known_row(k, y), x, model_ink(coder, m, k, x, y, wanted ? wanted[x] : 0));
 }
 
 /* Bits of a pixel in memory. A grey with transparency has 17 values. */

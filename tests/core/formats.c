@@ -137,9 +137,9 @@ static void rows_of_colours_are_set_pixel_by_pixel(void **state)
     for (size_t f = 0; f < LENGTH(formats); f++) {
         static struct sheet s;
         unsigned seed = 21;
-        open_sheet(&s, formats[f].format);
-        if (!s.c.format->colors)
+        if (!formats[f].format->colors)
             continue;
+        open_sheet(&s, formats[f].format);
         for (int i = 0; i < 300; i++) {
             const unsigned x = random_below(&seed, W), y = random_below(&seed, H),
                            count = 1 + random_below(&seed, W - x);
