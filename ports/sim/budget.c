@@ -58,6 +58,13 @@ static pmb_status measure_paper(pmb_budget *budget, pmb_bench *bench, pmb_screen
     return status;
 }
 
+/* As pmb_screen_square_count, which a core without drafts has not. */
+static size_t squares(pmb_size size)
+{
+    const size_t across = ((size_t)size.w + PMB_SQUARE_SIDE - 1) / PMB_SQUARE_SIDE;
+    return across * (((size_t)size.h + PMB_SQUARE_SIDE - 1) / PMB_SQUARE_SIDE);
+}
+
 pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen)
 {
     if (!budget || !bench || !screen || !screen->panel)
@@ -72,8 +79,7 @@ pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *
         .whole_bytes = pmb_canvas_bytes(panel->format, frame),
         .tile_bytes = sizeof(pmb_tile) * (size_t)PMB_TILES(frame.w, frame.h),
         .mirror_bytes = pmb_screen_whole_bytes(panel),
-        .draft_bytes =
-            panel->family->refresh ? 0 : sizeof(pmb_square) * pmb_screen_square_count(panel),
+        .draft_bytes = panel->family->refresh ? 0 : sizeof(pmb_square) * squares(frame),
     };
     /* Two frames that differ everywhere; the second is measured, without what opening costs. */
     pmb_color color = PMB_BLACK;

@@ -26,17 +26,14 @@ static inline uint8_t *known_row(const struct known *k, int32_t y)
     return k->memory + (size_t)row * k->stride;
 }
 
-/* A pixel of a row. */
-static inline uint16_t known_in(const struct known *k, const uint8_t *row, int32_t column)
+/* A pixel of a row, from column 0 to the last. */
+static inline uint16_t known_at(const struct known *k, const uint8_t *row, uint16_t x)
 {
-    if (column < 0 || column >= k->w)
-        return 0;
-    const uint16_t x = (uint16_t)column;
     if (k->bits == 1)
         return row[x >> 3] >> (7 - (x & 7)) & 1;
-    switch (k->bits) {
-    case 16:
+    if (k->bits == 16)
         return (uint16_t)(row[2 * x] << 8 | row[2 * x + 1]);
+    switch (k->bits) {
     case 8:
         return row[x];
     case 4:
@@ -44,6 +41,12 @@ static inline uint16_t known_in(const struct known *k, const uint8_t *row, int32
     default:
         return row[x / 4] >> (6 - 2 * (x & 3)) & 3;
     }
+}
+
+/* The same; 0 beside the row. */
+static inline uint16_t known_in(const struct known *k, const uint8_t *row, int32_t column)
+{
+    return column < 0 || column >= k->w ? 0 : known_at(k, row, (uint16_t)column);
 }
 
 static inline uint16_t known_get(const struct known *k, int32_t column, int32_t y)

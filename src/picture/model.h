@@ -149,8 +149,8 @@ static inline void model_row_of_values(struct coder *coder, struct model *m, con
     };
     for (int32_t x = from; x < to; x++) {
         a.east = rows ? known_in(k, above, x + 1) : 0;
-        a.last = known_in(k, row, x);
-        a.below = under ? known_in(k, under, x) : 0;
+        a.last = known_at(k, row, (uint16_t)x);
+        a.below = under ? known_at(k, under, (uint16_t)x) : 0;
         const uint16_t value = model_value(coder, m, &a, wanted ? wanted[x] : 0);
         known_put(k, row, x, value);
         a.west_of_west = x > 0 ? a.west : 0;

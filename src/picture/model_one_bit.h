@@ -118,6 +118,11 @@ static inline bool are_eight(const uint16_t *wanted, bool value)
     return i == 8;
 }
 
+static inline bool bit_at(const uint8_t *row, uint16_t x)
+{
+    return row[x >> 3] >> (7 - (x & 7)) & 1;
+}
+
 /* The pixels of row y from column `x` to `end`: eight at once where all around them is alike and
  * they are, too; else one by one. `reel` is the model's: so an AVR keeps it in a register. */
 APART void model_row_one_bit(struct coder *coder, const struct model *m, bool reel,
@@ -173,7 +178,7 @@ APART void model_row_one_bit(struct coder *coder, const struct model *m, bool re
         next.third = (uint8_t)(next.third << 1);
         uint16_t all = context;
         if (m->far > 0)
-            all = (uint16_t)(all << 1 | known_get(k, x - m->far, y));
+            all = (uint16_t)(all << 1 | (x >= m->far && bit_at(row, (uint16_t)(x - m->far))));
         const uint8_t bit = code_bit(coder, all, wanted && wanted[x]);
         if (!reel) { /* it comes into sight */
             next.third = bit ? 0x80 : 0;

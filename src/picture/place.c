@@ -109,9 +109,10 @@ void pmb_place_row(const pmb_place *place, const struct known *k, pmb_reach y)
         return;
     if (place_bits(place, k, y))
         return;
+    const uint8_t *const row = known_row(k, y);
     for (pmb_reach x = place->part.x, count = 1; x < end; x += count) {
-        const uint16_t value = known_get(k, x, y);
-        for (count = 1; x + count < end && known_get(k, x + count, y) == value;)
+        const uint16_t value = known_at(k, row, (uint16_t)x);
+        for (count = 1; x + count < end && known_at(k, row, (uint16_t)(x + count)) == value;)
             count++;
         place_run(place, x, y, count, value);
     }
