@@ -242,7 +242,8 @@ static void draw(pmb_canvas *c, const pmb_sector *s,
                  bool (*has)(const pmb_sector *s, int32_t x, int32_t y), bool deep, pmb_color color)
 {
     const pmb_extent e = pmb_sector_extent(c, s);
-    if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SECTOR : PMB_SPARE_SECTOR_STROKE, color))
+    if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SECTOR : PMB_SPARE_SECTOR_STROKE, color) ||
+        e.top > e.bottom)
         return;
     pmb_sector_row row;
     pmb_sector_rows(&row, s, e.top, 0, deep ? 0 : 4);

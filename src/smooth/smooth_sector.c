@@ -62,7 +62,8 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
                               pmb_disc_of(2 * pmb_greater(s->inner, 0) + 1)};
     const pmb_extent e = pmb_sector_extent(c, s);
     if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SMOOTH_SECTOR : PMB_SPARE_SMOOTH_SECTOR_STROKE,
-                             color))
+                             color) ||
+        e.top > e.bottom)
         return;
     struct shares shares = {0};
     pmb_sector_row row;

@@ -229,6 +229,24 @@ static void a_clip_keeps_drawing_inside(void **state)
     compare(&s, "restored");
 }
 
+static void what_a_clip_shows_is_said(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    open_sheet(&s, &pmb_mono_vertical);
+    const pmb_rect saved = pmb_canvas_narrow_clip(&s.c, (pmb_rect){2, 15, 9, 7});
+    assert_true(pmb_canvas_shows(&s.c, (pmb_rect){10, 21, 30, 30}));
+    assert_false(pmb_canvas_shows(&s.c, (pmb_rect){11, 15, 30, 30}));
+    assert_false(pmb_canvas_shows(&s.c, (pmb_rect){2, 5, 9, 10}));
+    assert_false(pmb_canvas_shows(&s.c, (pmb_rect){3, 16, 0, 4}));
+    s.c.origin = (pmb_point){-1, 0};
+    assert_true(pmb_canvas_shows(&s.c, (pmb_rect){11, 15, 30, 30}));
+    assert_false(pmb_canvas_shows(&s.c, (pmb_rect){-7, 15, 10, 1}));
+    s.c.origin = (pmb_point){0, 0};
+    pmb_canvas_restore_clip(&s.c, saved);
+    assert_true(pmb_canvas_shows(&s.c, (pmb_rect){11, 15, 30, 30}));
+}
+
 static void an_origin_moves_drawing_and_clip(void **state)
 {
     (void)state;
@@ -257,6 +275,7 @@ int main(void)
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, colours_become_what_a_format_can_show),
         test_without(PMB_NO_CHECKS, a_canvas_needs_its_bytes),
         cmocka_unit_test(a_clip_keeps_drawing_inside),
+        cmocka_unit_test(what_a_clip_shows_is_said),
         cmocka_unit_test(an_origin_moves_drawing_and_clip),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
