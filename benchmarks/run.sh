@@ -14,6 +14,7 @@ run() {
 build=$1
 run sizes "$build/pemble-sizes" assets/quay/pictures
 run times "$build/pemble-benchmarks" assets/fonts
+run wires "$build/pemble-wires"
 run scenes "$build/pemble-scenes" assets/quay/pictures
 run drawing-instructions benchmarks/instructions.sh "$build/pemble-benchmarks" assets/fonts "$build/counted"
 run scene-instructions benchmarks/instructions.sh "$build/pemble-scenes" assets/quay/pictures "$build/counted"

@@ -110,6 +110,7 @@ typedef struct pmb_paged {
     uint8_t mount;         /* PMB_MOUNT_... */
     uint8_t temperatures;  /* FAh: the temperature coefficients that an LCD has, 0 or 2 */
     bool sh1107;           /* start line by DCh, 128 outputs, no DAh */
+    bool has_window;       /* several pages in one go, by 20h 00h, 21h and 22h */
 } pmb_paged;
 
 /* The PCD8544 and what has its commands: pages as above, all mirroring done in the bytes. */

@@ -110,7 +110,15 @@ typedef struct pmb_panel {
     pmb_rect frame;                     /* what a whole buffer covers: the screen, widened to
                                            whole bytes of the controller's memory */
     pmb_point offset;                   /* of the glass in GRAM, with the mirroring now set */
+#if !PMB_PLAIN_PANELS
+    struct pmb_open_window {
+        int16_t from,
+            size;     /* of the screen, along the lines of the memory; no size: none is open */
+        int16_t next; /* of the screen, across them: what is sent now goes there */
+    } window;         /* private: turn.h */
+#endif
     uint8_t column_unit, row_unit; /* pixels of the screen in the least part that can be sent */
+    bool columns;                  /* bands of a screen are columns, not rows: screen.h */
     uint8_t turn, remap; /* private: which mirrorings are done in the bytes, which in hardware */
     uint8_t state;       /* private: what the family has to remember */
     /* private, e-paper: */

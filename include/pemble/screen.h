@@ -2,9 +2,11 @@
  * screen.h - a panel with memory: it paints scenes and sends what changed.
  *
  * Bands. The memory is a buffer for the whole frame or for a band of it. The smallest band is one
- * line of bytes: 8 rows of a one-bit panel. With a band, the drawing function runs once for each
- * band and must draw the same each time. It may ask c->clip to skip what is not in the band. The
- * picture is the same whatever the size of the buffer.
+ * line of the controller's memory: 8 rows of a one-bit panel. Where the picture is turned by a
+ * quarter and the controller cannot turn it, bands are columns of the screen, such as 8 of a
+ * one-bit panel. With a band, the drawing function runs once for each band and must draw the same
+ * each time. It may ask c->clip to skip what is not in the band. The picture is the same whatever
+ * the size of the buffer.
  *
  * Background. If the port can send in the background (spi_start in port.h), a buffer that holds
  * less than the frame is used as two halves. The next band is drawn while the last band is sent.
@@ -82,7 +84,7 @@ typedef struct pmb_screen {
     pmb_damage damage; /* private: what was drawn on a whole buffer since it was presented; else, on
                           e-paper, what was sent for the refresh that goes on */
 #endif
-    int16_t band_rows;   /* rows that the buffer holds */
+    int16_t band;        /* rows that the buffer holds; or columns, where bands are columns */
     bool sent : 1;       /* private, as all of these */
     bool keep_known : 1; /* what is sent is remembered as being on the glass */
     bool painted : 1;    /* all of it once, without an error */

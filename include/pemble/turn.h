@@ -65,8 +65,18 @@ typedef struct pmb_walk {
 } pmb_walk;
 
 /* Sends such a part as data, with the bits of `flip` inverted. The controller's window has to be
- * open at it, and go on from line to line. */
+ * open at it, and go on from line to line. pmb_begin_walk: as pmb_begin_data, in the background if
+ * all of it lies together. */
 pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t flip);
+pmb_status pmb_begin_walk(pmb_panel *panel, const pmb_walk *walk);
+
+/*
+ * For controllers that write on in a window, line after line, until there is another command.
+ * True: a part of the screen goes where the last one ended, in the same columns; it needs no
+ * address. False: open a window; `part` is then made longer, to the end of the frame, so that what
+ * follows goes on in it. The panel's functions and an error forget the window.
+ */
+bool pmb_window_goes_on(pmb_panel *panel, pmb_rect *part);
 
 pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect area);
 

@@ -186,6 +186,17 @@ static void with_parameters(pmb_module *m, uint8_t command, const uint8_t *p)
     }
 }
 
+/* The addresses of pages and of windows belong to one addressing each. */
+static void check_addressing(pmb_module *m, uint8_t command, int count)
+{
+    const struct paged *s = m->state;
+    const bool of_pages = command < 0x20 || (command >= 0xB0 && command < 0xC0);
+    const bool of_windows = count == 2 && (command == 0x21 || command == 0x22);
+    if ((of_pages && s->addressing != 2) || (of_windows && s->addressing == 2))
+        module_complain(m, "%02Xh is not for the addressing that is set, 20h %02Xh", command,
+                        (unsigned)s->addressing);
+}
+
 static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
 {
     struct paged *s = m->state;
@@ -193,6 +204,7 @@ static void act(pmb_module *m, uint8_t command, const uint8_t *p, int count)
         set_pump(m, p[0]);
     if (s->chip->external && command == 0x8D && p[0] & 0x04)
         module_complain(m, "charge pump on: the supply of this glass comes from outside");
+    check_addressing(m, command, count);
     if (count > 0)
         with_parameters(m, command, p);
     else if (command < 0x10)

@@ -102,12 +102,13 @@ pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
 pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdiff_t step,
                             uint16_t count, uint8_t flip)
 {
+    enum { PART = PMB_PLAIN_PANELS ? CHUNK : 4 * CHUNK };
     if ((PMB_NO_TURN || step == 1) && flip == 0)
         return pmb_send_data(panel, bytes, count);
-    uint8_t chunk[CHUNK];
+    uint8_t chunk[PART];
     ptrdiff_t at = 0;
     while (count > 0) {
-        const uint16_t part = count < CHUNK ? count : CHUNK;
+        const uint16_t part = count < PART ? count : PART;
         for (uint16_t i = 0; i < part; i++, at += step)
             chunk[i] = bytes[at] ^ flip;
         const pmb_status status = pmb_send_data(panel, chunk, part);

@@ -191,7 +191,7 @@ static pmb_status start(pmb_panel *panel)
  * pmb_color_red does it. */
 static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint16_t count)
 {
-    enum { CHUNK = 48 };
+    enum { CHUNK = PMB_PLAIN_PANELS ? 48 : 160 };
     const uint8_t *const start = pixels;
     uint8_t chunk[3 * CHUNK], red = 0, green = 0, blue = 0, high = 0, low = 0;
     pmb_status status = PMB_OK;
@@ -225,7 +225,7 @@ static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint1
 static pmb_status send_row(const pmb_panel *panel, const pmb_canvas *held, int16_t x, int16_t y,
                            int16_t count)
 {
-    enum { CHUNK = 16 };
+    enum { CHUNK = PMB_PLAIN_PANELS ? 16 : 64 };
     uint8_t chunk[2 * CHUNK];
     pmb_status status = PMB_OK;
     while (count > 0 && status == PMB_OK) {
@@ -243,29 +243,41 @@ static pmb_status send_row(const pmb_panel *panel, const pmb_canvas *held, int16
     return status;
 }
 
-static pmb_status write_other(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
+static pmb_status write_other(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)
 {
-    area = pmb_rect_common(area, (pmb_rect){0, 0, panel->size.w, panel->size.h});
-    pmb_status status = pmb_rect_is_empty(area) ? PMB_OK : open_window(panel, area);
-    for (int16_t row = 0; row < area.h && status == PMB_OK; row++)
-        status = send_row(panel, held, (int16_t)(area.x - held->bounds.x),
-                          (int16_t)(area.y - held->bounds.y + row), area.w);
+    pmb_status status = PMB_OK;
+    for (int16_t row = 0; row < area->h && status == PMB_OK; row++)
+        status = send_row(panel, held, (int16_t)(area->x - held->bounds.x),
+                          (int16_t)(area->y - held->bounds.y + row), area->w);
     return status;
 }
 
+static pmb_status write_wide(pmb_panel *panel, const pmb_walk *walk)
+{
+    const uint8_t *line = walk->first;
+    pmb_status status = PMB_OK;
+    for (uint16_t i = 0; i < walk->lines && status == PMB_OK; i++, line += walk->line_step)
+        status = send_wide(panel, line, walk->bytes / 2);
+    return status;
+}
+
+/* The frame may be wider than the screen, where pixels share bytes: what is too much is not sent.
+ */
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
 {
-    const pmb_rect area = *where;
+    const pmb_rect area = pmb_rect_common(*where, (pmb_rect){0, 0, panel->size.w, panel->size.h});
+    pmb_rect part = area;
+    pmb_status status = PMB_OK;
+    if (pmb_rect_is_empty(area))
+        return PMB_OK;
+    if (!pmb_window_goes_on(panel, &part))
+        status = open_window(panel, part);
+    if (status != PMB_OK)
+        return status;
     if (held->format != &pmb_rgb565)
-        return write_other(panel, held, area);
-    pmb_walk walk = pmb_plan_walk(panel, held, area);
-    pmb_status status = open_window(panel, area);
-    if (status == PMB_OK && !is_wide(panel) && walk.line_step == (ptrdiff_t)walk.bytes)
-        return pmb_begin_data(panel, walk.first, (size_t)walk.bytes * walk.lines);
-    for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
-        status = is_wide(panel) ? send_wide(panel, walk.first, walk.bytes / 2)
-                                : pmb_send_data(panel, walk.first, walk.bytes);
-    return status;
+        return write_other(panel, held, &area);
+    const pmb_walk walk = pmb_plan_walk(panel, held, area);
+    return is_wide(panel) ? write_wide(panel, &walk) : pmb_begin_walk(panel, &walk);
 }
 
 static pmb_status invert(pmb_panel *panel, bool inverted)

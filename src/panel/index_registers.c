@@ -103,16 +103,14 @@ static pmb_status start(pmb_panel *panel)
                : status;
 }
 
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)
 {
-    const pmb_rect area = *where;
-    pmb_walk walk = pmb_plan_walk(panel, held, area);
-    pmb_status status = open_window(panel, area);
-    if (status == PMB_OK && walk.line_step == (ptrdiff_t)walk.bytes)
-        return pmb_begin_data(panel, walk.first, (size_t)walk.bytes * walk.lines);
-    for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
-        status = pmb_send_data(panel, walk.first, walk.bytes);
-    return status;
+    const pmb_walk walk = pmb_plan_walk(panel, held, *area);
+    pmb_rect part = *area;
+    pmb_status status = PMB_OK;
+    if (!pmb_window_goes_on(panel, &part))
+        status = open_window(panel, part);
+    return status == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
 }
 
 static pmb_status show(pmb_panel *panel, bool on)

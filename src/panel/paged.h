@@ -27,8 +27,7 @@ void pmb_paged_plan(pmb_panel *panel);
 
 /* The setup list, some commands more, the list of the glass; then the memory is filled with a byte.
  */
-pmb_status pmb_paged_start(const pmb_panel *panel, const uint8_t *more, uint8_t count,
-                           uint8_t rest);
+pmb_status pmb_paged_start(pmb_panel *panel, const uint8_t *more, uint8_t count, uint8_t rest);
 
 /* The directions in which columns and rows run, and the memory row that the first output shows. */
 enum { PAGED_DIRECTIONS = 3 };

@@ -70,6 +70,16 @@ void pmb_reset(const pmb_panel *panel)
     pmb_wait_ms(panel, milliseconds);
 }
 
+/* The next write begins with an address again. */
+static void forget_window(pmb_panel *panel)
+{
+#if PMB_PLAIN_PANELS
+    (void)panel;
+#else
+    panel->window.size = 0;
+#endif
+}
+
 pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast)
 {
     (void)panel;
@@ -91,6 +101,9 @@ pmb_status pmb_plan(pmb_panel *panel)
     panel->offset = glass_offset(panel->config);
     pmb_plan_turn(panel);
     const pmb_status status = panel->family->plan(panel);
+    /* Columns of the screen are then lines of the controller's memory. The time of e-paper is not
+     * spent on the wires. */
+    panel->columns = !PMB_NO_TURN && panel->turn & PMB_TURN_SWAP && !panel->family->refresh;
     return status == PMB_OK && !is_possible(panel) ? PMB_ERR_UNSUPPORTED : status;
 }
 
@@ -162,6 +175,7 @@ pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate)
     const pmb_panel before = *panel;
     panel->rotate = (unsigned)rotate & 3u;
     panel->remap = 0;
+    forget_window(panel);
     const pmb_status status = pmb_plan(panel);
     if (status != PMB_OK) {
         *panel = before;
@@ -197,6 +211,7 @@ pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)
 {
     if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
+    forget_window(panel);
     return panel->family->contrast(panel, contrast);
 }
 
@@ -204,6 +219,7 @@ pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
 {
     if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
+    forget_window(panel);
     return panel->family->invert(panel, inverted != panel->config->invert);
 }
 
@@ -212,6 +228,7 @@ static pmb_status sleep(pmb_panel *panel, bool forgets)
     if (!panel)
         return PMB_ERR_ARGUMENT;
     panel->forgets = forgets;
+    forget_window(panel);
     pmb_panel_backlight(panel, false);
     return panel->family->show(panel, false);
 }
@@ -230,6 +247,7 @@ pmb_status pmb_panel_wake(pmb_panel *panel)
 {
     if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
+    forget_window(panel);
     const pmb_status status = panel->family->show(panel, true);
     if (status == PMB_OK && !panel->dark)
         pmb_panel_backlight(panel, true);
@@ -335,8 +353,12 @@ static bool can_be_written(const pmb_panel *panel, const pmb_canvas *held, pmb_r
 
 pmb_status pmb_write_part(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *part)
 {
-    const pmb_status status = !PMB_PLAIN_PANELS ? pmb_end_data(panel) : PMB_OK;
-    return status == PMB_OK ? panel->family->write(panel, held, part) : status;
+    pmb_status status = !PMB_PLAIN_PANELS ? pmb_end_data(panel) : PMB_OK;
+    if (status == PMB_OK)
+        status = panel->family->write(panel, held, part);
+    if (status != PMB_OK)
+        forget_window(panel);
+    return status;
 }
 
 pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect area)
@@ -366,5 +388,7 @@ pmb_status pmb_panel_settle(pmb_panel *panel)
     panel->background = false;
     if (status == PMB_OK)
         light_up(panel);
+    else
+        forget_window(panel);
     return status;
 }

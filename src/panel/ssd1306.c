@@ -22,7 +22,7 @@ static const PMB_FLASH uint8_t internal_current[] = {2, 0xAD, 0x30, 0};
 #define DETAIL(list)                                                                               \
     {                                                                                              \
         .setup = list, .contrast = 0x7F, .contrast_most = 0xFF,                                    \
-        .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM                                                \
+        .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM, .has_window = true                            \
     }
 
 static const PMB_FLASH pmb_paged detail = DETAIL(setup);

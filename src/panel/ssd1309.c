@@ -19,6 +19,7 @@ static const PMB_FLASH pmb_paged detail = {
     .contrast = 0x7F,
     .contrast_most = 0xFF,
     .mount = PMB_MOUNT_RIGHT | PMB_MOUNT_BOTTOM,
+    .has_window = true,
 };
 
 static const PMB_FLASH pmb_glass glasses[] = {

@@ -144,14 +144,51 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
     return walk;
 }
 
+bool pmb_window_goes_on(pmb_panel *panel, pmb_rect *part)
+{
+#if PMB_PLAIN_PANELS
+    (void)panel;
+    (void)part;
+    return false;
+#else
+    const pmb_rect r = *part, frame = panel->frame;
+    const bool swap = !PMB_NO_TURN && panel->turn & PMB_TURN_SWAP;
+    const int16_t from = swap ? r.y : r.x, size = swap ? r.h : r.w, at = swap ? r.x : r.y;
+    struct pmb_open_window *window = &panel->window;
+    const bool goes_on = window->size == size && window->from == from && window->next == at;
+    if (panel->turn & PMB_TURN_BOTTOM) /* lines are sent from below */
+        return false;
+    *window = (struct pmb_open_window){from, size, (int16_t)(at + (swap ? r.w : r.h))};
+    if (swap)
+        part->w = (int16_t)(frame.x + frame.w - r.x);
+    else
+        part->h = (int16_t)(frame.y + frame.h - r.y);
+    return goes_on;
+#endif
+}
+
+/* Whether all of it lies together, in the order in which it is sent. */
+static bool is_one_run(const pmb_walk *walk)
+{
+    return walk->column_step == 1 &&
+           (walk->lines == 1 || walk->line_step == (ptrdiff_t)walk->bytes);
+}
+
+pmb_status pmb_begin_walk(pmb_panel *panel, const pmb_walk *walk)
+{
+    if (is_one_run(walk))
+        return pmb_begin_data(panel, walk->first, (size_t)walk->bytes * walk->lines);
+    return pmb_send_walk(panel, walk, 0);
+}
+
 pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t flip)
 {
-    enum { CHUNK = 32 };
+    enum { CHUNK = PMB_PLAIN_PANELS ? 32 : 128 };
     uint8_t chunk[CHUNK], count = 0;
     const bool whole = walk->column_step == 1 && flip == 0;
     const uint8_t *line = walk->first;
     pmb_status status = PMB_OK;
-    if (whole && walk->line_step == (ptrdiff_t)walk->bytes)
+    if (flip == 0 && is_one_run(walk))
         return pmb_send_data(panel, line, (size_t)walk->bytes * walk->lines);
     for (uint16_t y = 0; y < walk->lines && status == PMB_OK; y++, line += walk->line_step) {
         if (whole && walk->bytes >= CHUNK) {

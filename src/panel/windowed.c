@@ -114,14 +114,14 @@ static pmb_status start(pmb_panel *panel)
     return status;
 }
 
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)
 {
-    const pmb_rect area = *where;
-    pmb_walk walk = pmb_plan_walk(panel, held, area);
-    pmb_status status = open_window(panel, pmb_in_memory(panel, area));
-    for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
-        status = pmb_send_strided(panel, walk.first, walk.column_step, walk.bytes, 0);
-    return status;
+    const pmb_walk walk = pmb_plan_walk(panel, held, *area);
+    pmb_rect part = *area;
+    pmb_status status = PMB_OK;
+    if (!pmb_window_goes_on(panel, &part))
+        status = open_window(panel, pmb_in_memory(panel, part));
+    return status == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
 }
 
 /* The value of one register. Those of three colours keep the proportion of their usual values, of

@@ -8,6 +8,7 @@ struct search {
     pmb_patches patches;
     uint16_t from, to;    /* columns of a line, in the part that is looked at */
     uint16_t bytes, deep; /* of a unit: in each line of the format, and how many of these */
+    uint16_t stride;      /* of the mirror */
     size_t apart;         /* of the planes of the mirror */
 };
 
@@ -24,10 +25,10 @@ static uint16_t next_change(const struct search *s, struct line line, uint16_t i
     uint16_t first = s->to;
     for (uint8_t p = 0; p < c->format->planes; p++) {
         for (uint16_t k = 0; k < s->deep; k++) {
-            const size_t at = (size_t)k * c->stride + (size_t)i * s->bytes;
-            const size_t count = (size_t)(first - i) * s->bytes;
-            first =
-                (uint16_t)(i + pmb_same_bytes(line.now + at, line.known + at, count) / s->bytes);
+            const size_t at = (size_t)i * s->bytes, count = (size_t)(first - i) * s->bytes;
+            const size_t same = pmb_same_bytes(line.now + (size_t)k * c->stride + at,
+                                               line.known + (size_t)k * s->stride + at, count);
+            first = (uint16_t)(i + same / s->bytes);
         }
         line.now += c->plane_bytes;
         line.known += s->apart;
@@ -58,9 +59,8 @@ static void keep(const struct search *s, struct line line, uint16_t first, uint1
     const pmb_canvas *c = &s->screen->canvas;
     for (uint8_t p = 0; p < c->format->planes; p++) {
         for (uint16_t k = 0; k < s->deep; k++) {
-            const size_t at = (size_t)k * c->stride;
             for (size_t b = (size_t)first * s->bytes; b < (size_t)end * s->bytes; b++)
-                line.known[at + b] = line.now[at + b];
+                line.known[(size_t)k * s->stride + b] = line.now[(size_t)k * c->stride + b];
         }
         line.now += c->plane_bytes;
         line.known += s->apart;
@@ -82,6 +82,14 @@ static pmb_status search_line(struct search *s, uint16_t number, struct line lin
     return status;
 }
 
+/* Bytes from a line of the frame to the next. */
+static uint16_t stride_of(const pmb_panel *panel)
+{
+    const int16_t rows = panel->format->rows_per_line;
+    return (uint16_t)(pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, rows}) /
+                      panel->format->planes);
+}
+
 static pmb_status send_changes(pmb_screen *screen)
 {
     const pmb_canvas *c = &screen->canvas;
@@ -95,15 +103,16 @@ static pmb_status send_changes(pmb_screen *screen)
         .to = (uint16_t)((part.x - c->bounds.x + part.w) / panel->column_unit),
         .bytes = (uint16_t)(panel->column_unit / f->columns_per_byte * f->bytes_per_pixel),
         .deep = (uint16_t)(panel->row_unit / f->rows_per_line),
-        .apart = (size_t)c->stride * ((size_t)panel->frame.h / f->rows_per_line)};
+        .stride = stride_of(panel)};
     const uint16_t top = (uint16_t)((part.y - c->bounds.y) / panel->row_unit);
     const uint16_t lines = (uint16_t)(top + part.h / panel->row_unit);
     const size_t above = (size_t)((c->bounds.y - panel->frame.y) / panel->row_unit);
-    const size_t line_bytes = (size_t)c->stride * s.deep;
+    const size_t aside = (size_t)((c->bounds.x - panel->frame.x) / panel->column_unit) * s.bytes;
+    s.apart = (size_t)s.stride * ((size_t)panel->frame.h / f->rows_per_line);
     pmb_status status = PMB_OK;
     for (uint16_t number = top; number < lines && status == PMB_OK; number++) {
-        const struct line line = {c->pixels + number * line_bytes,
-                                  screen->mirror + (above + number) * line_bytes};
+        const struct line line = {c->pixels + (size_t)number * s.deep * c->stride,
+                                  screen->mirror + (above + number) * s.deep * s.stride + aside};
         if (screen->mirrored)
             status = search_line(&s, number, line);
         else if (screen->keep_known)
@@ -115,7 +124,8 @@ static pmb_status send_changes(pmb_screen *screen)
         status = screen->mirrored ? pmb_patches_close(&s.patches, UINT16_MAX)
                                   : pmb_send_part_of_band(screen, &part);
     /* With the last band all of it is known. */
-    const bool last = c->bounds.y + c->bounds.h >= panel->frame.y + panel->frame.h;
+    const bool last = c->bounds.x + c->bounds.w >= panel->frame.x + panel->frame.w &&
+                      c->bounds.y + c->bounds.h >= panel->frame.y + panel->frame.h;
     screen->mirrored = screen->mirrored || (last && status == PMB_OK && screen->keep_known);
     return status;
 }

@@ -10,9 +10,24 @@
 #include "screen/tiles.h"
 #include "pemble/families.h"
 
-static size_t bytes_of(const pmb_panel *panel, int16_t rows)
+/* The bytes of a band of so many rows, or columns where bands are columns. */
+static size_t bytes_of(const pmb_panel *panel, int16_t depth)
 {
-    return pmb_canvas_bytes(panel->format, (pmb_size){panel->frame.w, rows});
+    pmb_size size = {panel->frame.w, depth};
+    if (pmb_bands_are_columns(panel))
+        size = (pmb_size){depth, panel->frame.h};
+    return pmb_canvas_bytes(panel->format, size);
+}
+
+/* The least band, and a band of the whole frame. */
+static uint8_t least_depth(const pmb_panel *panel)
+{
+    return pmb_bands_are_columns(panel) ? panel->column_unit : panel->row_unit;
+}
+
+static int16_t whole_depth(const pmb_panel *panel)
+{
+    return pmb_bands_are_columns(panel) ? panel->frame.w : panel->frame.h;
 }
 
 /* Of a buffer, what one band may have: half of it, where the other half is sent meanwhile. */
@@ -26,24 +41,32 @@ static size_t part_of(const pmb_panel *panel, size_t bytes)
 
 size_t pmb_screen_least_bytes(const pmb_panel *panel)
 {
-    return bytes_of(panel, panel->row_unit);
+    return bytes_of(panel, (int16_t)least_depth(panel));
 }
 
 size_t pmb_screen_whole_bytes(const pmb_panel *panel)
 {
-    return bytes_of(panel, panel->frame.h);
+    return bytes_of(panel, whole_depth(panel));
 }
 
-/* The most rows, in whole lines and where possible whole tiles, that the buffer can hold. */
-static int16_t rows_held(const pmb_panel *panel, size_t least, size_t bytes)
+/* The deepest band, in whole units and where possible whole tiles, that the buffer can hold. */
+static int16_t depth_held(const pmb_panel *panel, size_t least, size_t bytes)
 {
-    int16_t rows = 0;
-    for (; bytes >= least && rows < panel->frame.h; bytes -= least)
-        rows = (int16_t)(rows + panel->row_unit);
-    const int16_t tile = pmb_tile_rows(panel, PMB_TILE_ROWS);
-    if (PMB_NO_TILES || rows < tile || rows >= panel->frame.h)
-        return rows;
-    return (int16_t)(rows / tile * tile);
+    const int16_t whole = whole_depth(panel);
+    int16_t depth = 0;
+    for (; bytes >= least && depth < whole; bytes -= least)
+        depth = (int16_t)(depth + least_depth(panel));
+    const int16_t tile = pmb_tile_depth(panel, PMB_TILE_LEAST);
+    if (PMB_NO_TILES || depth < tile || depth >= whole)
+        return depth;
+    return (int16_t)(depth / tile * tile);
+}
+
+/* Of the band in the buffer: its rows, or columns. */
+static int16_t *depth_of(pmb_screen *screen)
+{
+    pmb_rect *band = &screen->canvas.bounds;
+    return pmb_bands_are_columns(screen->panel) ? &band->w : &band->h;
 }
 
 /* What of the band in the buffer is painted, of a part of the frame (NULL: all of it); false:
@@ -110,14 +133,14 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     if (is_paper(screen)) /* as opening left its memory */
         screen->light = true;
     screen->send_changes = !PMB_NO_TILES && tiles ? pmb_send_changed_tiles : send_band;
-    screen->band_rows = rows_held(panel, least, part);
+    screen->band = depth_held(panel, least, part);
     screen->halved = part < buffer_bytes;
     c->format = panel->format;
     c->pixels = buffer;
     if (!PMB_ONE_BIT)
         c->palette = panel->config->palette;
     c->bounds = panel->frame;
-    c->bounds.h = screen->band_rows;
+    *depth_of(screen) = screen->band;
     if (!PMB_NO_TURN || !PMB_ONE_BIT)
         pmb_canvas_measure(c);
     else /* upright and of one bit: the smallest band is one line of bytes */
@@ -144,8 +167,11 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 {
     const size_t least = pmb_screen_least_bytes(panel);
-    const int16_t rows = rows_held(panel, least, part_of(panel, buffer_bytes));
-    return pmb_tiles_in(panel, PMB_TILE_COLUMNS, pmb_tile_rows(panel, rows));
+    const int16_t held = depth_held(panel, least, part_of(panel, buffer_bytes));
+    const int16_t depth = pmb_tile_depth(panel, held);
+    if (pmb_bands_are_columns(panel))
+        return pmb_tiles_in(panel, depth, PMB_TILE_COLUMNS);
+    return pmb_tiles_in(panel, PMB_TILE_COLUMNS, depth);
 }
 
 void pmb_screen_forget(pmb_screen *screen)
@@ -160,14 +186,17 @@ void pmb_screen_forget(pmb_screen *screen)
 #endif
 }
 
-/* Makes the canvas stand for the band that starts at row y, or for what is left of it. */
-static void move_band(pmb_screen *screen, int16_t y, int16_t left)
+/* Makes the canvas stand for the band that starts at a row or column, or for what is left of it. */
+static void move_band(pmb_screen *screen, int16_t at, int16_t left)
 {
     pmb_canvas *c = &screen->canvas;
-    c->bounds.y = y;
-    c->bounds.h = left < screen->band_rows ? left : screen->band_rows;
+    if (pmb_bands_are_columns(screen->panel))
+        c->bounds.x = at;
+    else
+        c->bounds.y = at;
+    *depth_of(screen) = left < screen->band ? left : screen->band;
     if (!PMB_PLAIN_PANELS && screen->halved) { /* the half that is not being sent */
-        const ptrdiff_t half = (ptrdiff_t)bytes_of(screen->panel, screen->band_rows);
+        const ptrdiff_t half = (ptrdiff_t)bytes_of(screen->panel, screen->band);
         c->pixels += screen->second ? -half : half;
         screen->second = !screen->second;
     }
@@ -175,12 +204,14 @@ static void move_band(pmb_screen *screen, int16_t y, int16_t left)
 
 pmb_status pmb_send_all(pmb_screen *screen, pmb_paint paint, void *scene, const pmb_rect *part)
 {
-    const int16_t rows = screen->band_rows;
-    int16_t y = screen->panel->frame.y, left = screen->panel->frame.h;
+    const pmb_panel *panel = screen->panel;
+    int16_t at = pmb_bands_are_columns(panel) ? panel->frame.x : panel->frame.y;
+    int16_t left = whole_depth(panel);
+    const int16_t step = screen->band;
     pmb_status status = PMB_OK;
-    for (; left > 0 && status == PMB_OK; y = (int16_t)(y + rows), left = (int16_t)(left - rows)) {
+    for (; left > 0 && status == PMB_OK; at = (int16_t)(at + step), left = (int16_t)(left - step)) {
         if (paint)
-            move_band(screen, y, left);
+            move_band(screen, at, left);
         if (!choose_area(screen, part))
             continue;
         if (paint) {
@@ -273,7 +304,7 @@ pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scen
 
 pmb_canvas *pmb_screen_canvas(pmb_screen *screen)
 {
-    return screen->band_rows == screen->panel->frame.h ? &screen->canvas : NULL;
+    return screen->band == whole_depth(screen->panel) ? &screen->canvas : NULL;
 }
 
 #if !PMB_NO_DAMAGE

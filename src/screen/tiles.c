@@ -13,30 +13,37 @@ size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows)
     return (size_t)across(panel, columns) * (size_t)((panel->frame.h + rows - 1) / rows);
 }
 
-int16_t pmb_tile_rows(const pmb_panel *panel, int16_t band_rows)
+int16_t pmb_tile_depth(const pmb_panel *panel, int16_t band)
 {
-    return (int16_t)pmb_greater(panel->row_unit, pmb_lesser(band_rows, PMB_TILE_ROWS));
+    const uint8_t unit = pmb_bands_are_columns(panel) ? panel->column_unit : panel->row_unit;
+    return (int16_t)pmb_greater(unit, pmb_lesser(band, PMB_TILE_LEAST));
 }
 
 #if !PMB_NO_TILES
-enum { LEAST = 8 }; /* columns of the smallest tile, where a unit has no more */
-
-/* Whether tiles may be twice as high: they must not span bands, nor, where pages of eight rows are
- * addressed one by one, pages. */
-static bool can_be_higher(const pmb_screen *screen)
+/* Whether a tile may be twice as large in a direction: it must not span bands, nor, where pages of
+ * eight rows are addressed one by one, pages. */
+static bool can_grow(const pmb_screen *screen, bool down)
 {
-    const int16_t rows = (int16_t)(2 * screen->tile_rows), frame = screen->panel->frame.h;
-    return !pmb_rows_are_pages(screen->panel) && rows < 2 * frame &&
-           (screen->band_rows == frame || screen->band_rows % rows == 0);
+    const pmb_panel *panel = screen->panel;
+    const int16_t now = down ? screen->tile_rows : screen->tile_columns;
+    const int16_t all = down ? panel->frame.h : panel->frame.w;
+    if (now >= all || (down && pmb_rows_are_pages(panel)))
+        return false;
+    return down == pmb_bands_are_columns(panel) || screen->band == all ||
+           screen->band % (2 * now) == 0;
 }
 
 bool pmb_choose_tiles(pmb_screen *screen, size_t count)
 {
     const pmb_panel *panel = screen->panel;
-    screen->tile_columns = (int16_t)pmb_greater(LEAST, panel->column_unit);
-    screen->tile_rows = pmb_tile_rows(panel, screen->band_rows);
+    screen->tile_columns = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->column_unit);
+    screen->tile_rows = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->row_unit);
+    if (pmb_bands_are_columns(panel))
+        screen->tile_columns = pmb_tile_depth(panel, screen->band);
+    else
+        screen->tile_rows = pmb_tile_depth(panel, screen->band);
     while (pmb_tiles_in(panel, screen->tile_columns, screen->tile_rows) > count) {
-        const bool higher = can_be_higher(screen), wider = screen->tile_columns < panel->frame.w;
+        const bool higher = can_grow(screen, true), wider = can_grow(screen, false);
         if (higher && (screen->tile_rows < screen->tile_columns || !wider))
             screen->tile_rows = (int16_t)(2 * screen->tile_rows);
         else if (wider)
@@ -108,8 +115,10 @@ pmb_status pmb_send_changed_tiles(pmb_screen *screen)
     const pmb_rect band = screen->canvas.bounds, area = screen->area;
     const pmb_panel *panel = screen->panel;
     const int16_t rows = screen->tile_rows, end = (int16_t)(band.y + band.h);
-    pmb_tile *known = screen->tiles + (size_t)((band.y - panel->frame.y) / rows) *
-                                          across(panel, screen->tile_columns);
+    pmb_tile *known =
+        screen->tiles +
+        (size_t)((band.y - panel->frame.y) / rows) * across(panel, screen->tile_columns) +
+        (band.x - panel->frame.x) / screen->tile_columns;
     pmb_patches patches = pmb_patches_of(screen);
     pmb_status status = PMB_OK;
     for (int16_t y = band.y; y < end && status == PMB_OK; y = (int16_t)(y + rows)) {

@@ -15,17 +15,24 @@ static inline bool pmb_has_tiles(const pmb_screen *screen)
 #endif
 }
 
-/* How many tiles of a size the frame has. */
 /* Whether each line of the panel has to be addressed for itself. */
 static inline bool pmb_rows_are_pages(const pmb_panel *panel)
 {
     return panel->family->pages && panel->row_unit == 8;
 }
 
+static inline bool pmb_bands_are_columns(const pmb_panel *panel)
+{
+    return !PMB_NO_TURN && panel->columns;
+}
+
+/* How many tiles of a size the frame has. */
 size_t pmb_tiles_in(const pmb_panel *panel, int16_t columns, int16_t rows);
 
-/* Rows of a tile when the buffer holds `band_rows` rows: a tile never spans two bands. */
-int16_t pmb_tile_rows(const pmb_panel *panel, int16_t band_rows);
+enum { PMB_TILE_LEAST = 8 }; /* rows and columns of the smallest tile, where a unit has no more */
+
+/* A tile's part of a band that has so many rows, or columns: a tile never spans two bands. */
+int16_t pmb_tile_depth(const pmb_panel *panel, int16_t band);
 
 /* The smallest size of tiles of which the frame has at most that many. False when there is none. */
 bool pmb_choose_tiles(pmb_screen *screen, size_t count);

@@ -64,7 +64,7 @@ static void the_next_band_is_drawn_meanwhile(void **state)
             assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
             assert_no_complaints(&rig);
             const unsigned bands =
-                (unsigned)((rig.panel.size.h + rig.screen.band_rows - 1) / rig.screen.band_rows);
+                (unsigned)((rig.panel.size.h + rig.screen.band - 1) / rig.screen.band);
             /* Not with memory for no more than one band of several. */
             const bool can = rig.screen.halved || bands == 1;
             assert_int_equal(started, can ? 2 * bands : 0);
@@ -163,7 +163,7 @@ static void other_buses_keep_the_whole_buffer(void **state)
     const pmb_panel_config oled = {
         .controller = &pmb_ssd1306, .size = {128, 64}, .bus = {.kind = &pmb_i2c, .address = 0x3C}};
     open_watched(&rig, &oled, band, sizeof band);
-    assert_int_equal(rig.screen.band_rows, 16);
+    assert_int_equal(rig.screen.band, 16);
     assert_int_equal(pmb_screen_paint(&rig.screen, paint, &rig.panel.size), PMB_OK);
     assert_int_equal(started, 0);
     assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);

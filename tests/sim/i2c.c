@@ -32,8 +32,10 @@ static void wrong_commands_are_complained_of(void **state)
     struct rig rig;
     assert_complains(&rig, (const uint8_t[]){0xE5}, 1, "command E5h does not exist");
     assert_complains(&rig, (const uint8_t[]){0xA8, 7}, 2, "multiplex");
-    assert_complains(&rig, (const uint8_t[]){0x21, 90, 20}, 3, "column range");
-    assert_complains(&rig, (const uint8_t[]){0x22, 0, 8}, 3, "page range");
+    assert_complains(&rig, (const uint8_t[]){0x20, 0, 0x21, 90, 20}, 5, "column range");
+    assert_complains(&rig, (const uint8_t[]){0x20, 1, 0x22, 0, 8}, 5, "page range");
+    assert_complains(&rig, (const uint8_t[]){0x21, 0, 8}, 3, "21h is not for the addressing");
+    assert_complains(&rig, (const uint8_t[]){0x20, 0, 0xB3}, 3, "B3h is not for the addressing");
     assert_complains(&rig, (const uint8_t[]){0xD9, 0x20}, 2, "pre-charge");
     assert_complains(&rig, (const uint8_t[]){0xDA, 0x10}, 2, "fixed bits");
     assert_complains(&rig, (const uint8_t[]){0x20, 3}, 2, "addressing mode");
