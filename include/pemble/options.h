@@ -85,11 +85,14 @@
 #error "options of Pemble are 0 or 1 (pemble/options.h)"
 #endif
 
-/* Drafts (screen.h) take RAM that an AVR does not have. */
+/* Drafts (screen.h) take RAM, and windows that stay open for the next band (turn.h) take flash that
+ * an AVR does not have. */
 #ifdef __AVR__
-#define PMB_DRAFTS 0
+#define PMB_DRAFTS  0
+#define PMB_WINDOWS 0
 #else
-#define PMB_DRAFTS (!PMB_PLAIN_PANELS)
+#define PMB_DRAFTS  (!PMB_PLAIN_PANELS)
+#define PMB_WINDOWS (!PMB_PLAIN_PANELS)
 #endif
 
 /* Options that were joined or renamed: a build that still sets one would silently keep the code. */

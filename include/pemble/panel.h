@@ -110,7 +110,7 @@ typedef struct pmb_panel {
     pmb_rect frame;                     /* what a whole buffer covers: the screen, widened to
                                            whole bytes of the controller's memory */
     pmb_point offset;                   /* of the glass in GRAM, with the mirroring now set */
-#if !PMB_PLAIN_PANELS
+#if PMB_WINDOWS
     struct pmb_open_window {
         int16_t from,
             size;     /* of the screen, along the lines of the memory; no size: none is open */

@@ -74,7 +74,8 @@ pmb_status pmb_begin_walk(pmb_panel *panel, const pmb_walk *walk);
  * For controllers that write on in a window, line after line, until there is another command.
  * True: a part of the screen goes where the last one ended, in the same columns; it needs no
  * address. False: open a window; `part` is then made longer, to the end of the frame, so that what
- * follows goes on in it. The panel's functions and an error forget the window.
+ * follows goes on in it. The panel's functions and an error forget the window. Without PMB_WINDOWS
+ * (options.h) it is always false.
  */
 bool pmb_window_goes_on(pmb_panel *panel, pmb_rect *part);
 

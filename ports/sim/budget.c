@@ -71,12 +71,12 @@ pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *
         return PMB_ERR_ARGUMENT;
     const pmb_panel *panel = screen->panel;
     const pmb_size frame = {panel->frame.w, panel->frame.h};
-    const int line_rows = panel->format->rows_per_line;
     *budget = (pmb_budget){
-        .line_rows = line_rows,
-        .rows = frame.h,
-        .line_bytes = pmb_canvas_bytes(panel->format, (pmb_size){frame.w, (int16_t)line_rows}),
-        .whole_bytes = pmb_canvas_bytes(panel->format, frame),
+        .columns = panel->columns,
+        .least_depth = panel->columns ? panel->column_unit : panel->row_unit,
+        .whole_depth = panel->columns ? frame.w : frame.h,
+        .least_bytes = pmb_screen_least_bytes(panel),
+        .whole_bytes = pmb_screen_whole_bytes(panel),
         .tile_bytes = sizeof(pmb_tile) * (size_t)PMB_TILES(frame.w, frame.h),
         .mirror_bytes = pmb_screen_whole_bytes(panel),
         .draft_bytes = panel->family->refresh ? 0 : sizeof(pmb_square) * squares(frame),

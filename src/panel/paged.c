@@ -44,7 +44,7 @@ static pmb_status set_address(pmb_panel *panel, uint8_t page, uint8_t column)
     const uint8_t address[] = {(uint8_t)(PAGED_PAGE | page),
                                (uint8_t)(PAGED_COLUMN_HIGH | column >> 4),
                                (uint8_t)(PAGED_COLUMN_LOW | (column & 0x0F))};
-    if (PMB_PLAIN_PANELS || !pmb_paged_of(panel)->has_window)
+    if (!PMB_WINDOWS || !pmb_paged_of(panel)->has_window)
         return pmb_send_command(panel, address, sizeof address);
     return send_address(panel, PAGES, address, sizeof address);
 }
@@ -100,7 +100,7 @@ static pmb_status write_window(pmb_panel *panel, const pmb_rect *area, const pmb
  * on from band to band. */
 static bool is_for_window(const pmb_panel *panel, const pmb_walk *walk)
 {
-    return !PMB_PLAIN_PANELS && pmb_paged_of(panel)->has_window &&
+    return PMB_WINDOWS && pmb_paged_of(panel)->has_window &&
            (walk->lines > 2 || walk->bytes == (uint16_t)panel->config->size.w);
 }
 

@@ -73,10 +73,10 @@ void pmb_reset(const pmb_panel *panel)
 /* The next write begins with an address again. */
 static void forget_window(pmb_panel *panel)
 {
-#if PMB_PLAIN_PANELS
-    (void)panel;
-#else
+#if PMB_WINDOWS
     panel->window.size = 0;
+#else
+    (void)panel;
 #endif
 }
 
@@ -103,7 +103,8 @@ pmb_status pmb_plan(pmb_panel *panel)
     const pmb_status status = panel->family->plan(panel);
     /* Columns of the screen are then lines of the controller's memory. The time of e-paper is not
      * spent on the wires. */
-    panel->columns = !PMB_NO_TURN && panel->turn & PMB_TURN_SWAP && !panel->family->refresh;
+    const bool paper = panel->family->refresh != NULL;
+    panel->columns = !PMB_NO_TURN && panel->turn & PMB_TURN_SWAP && !paper;
     return status == PMB_OK && !is_possible(panel) ? PMB_ERR_UNSUPPORTED : status;
 }
 

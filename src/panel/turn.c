@@ -146,7 +146,7 @@ pmb_walk pmb_plan_walk(const pmb_panel *panel, const pmb_canvas *held, pmb_rect 
 
 bool pmb_window_goes_on(pmb_panel *panel, pmb_rect *part)
 {
-#if PMB_PLAIN_PANELS
+#if !PMB_WINDOWS
     (void)panel;
     (void)part;
     return false;
@@ -183,7 +183,8 @@ pmb_status pmb_begin_walk(pmb_panel *panel, const pmb_walk *walk)
 
 pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t flip)
 {
-    enum { CHUNK = PMB_PLAIN_PANELS ? 32 : 128 };
+    /* Lines of LONG bytes are sent as quickly as they would be gathered. */
+    enum { CHUNK = PMB_PLAIN_PANELS ? 32 : 128, LONG = 32 };
     uint8_t chunk[CHUNK], count = 0;
     const bool whole = walk->column_step == 1 && flip == 0;
     const uint8_t *line = walk->first;
@@ -191,7 +192,7 @@ pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t f
     if (flip == 0 && is_one_run(walk))
         return pmb_send_data(panel, line, (size_t)walk->bytes * walk->lines);
     for (uint16_t y = 0; y < walk->lines && status == PMB_OK; y++, line += walk->line_step) {
-        if (whole && walk->bytes >= CHUNK) {
+        if (whole && walk->bytes >= LONG) {
             status = pmb_send_data(panel, line, walk->bytes);
             continue;
         }

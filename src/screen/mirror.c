@@ -22,12 +22,12 @@ struct line {
 static uint16_t next_change(const struct search *s, struct line line, uint16_t i)
 {
     const pmb_canvas *c = &s->screen->canvas;
+    const size_t at = (size_t)i * s->bytes;
     uint16_t first = s->to;
     for (uint8_t p = 0; p < c->format->planes; p++) {
-        for (uint16_t k = 0; k < s->deep; k++) {
-            const size_t at = (size_t)i * s->bytes, count = (size_t)(first - i) * s->bytes;
-            const size_t same = pmb_same_bytes(line.now + (size_t)k * c->stride + at,
-                                               line.known + (size_t)k * s->stride + at, count);
+        const uint8_t *now = line.now + at, *known = line.known + at;
+        for (uint16_t k = 0; k < s->deep; k++, now += c->stride, known += s->stride) {
+            const size_t same = pmb_same_bytes(now, known, (size_t)(first - i) * s->bytes);
             first = (uint16_t)(i + same / s->bytes);
         }
         line.now += c->plane_bytes;
@@ -59,8 +59,10 @@ static void keep(const struct search *s, struct line line, uint16_t first, uint1
     const pmb_canvas *c = &s->screen->canvas;
     for (uint8_t p = 0; p < c->format->planes; p++) {
         for (uint16_t k = 0; k < s->deep; k++) {
+            const uint8_t *now = line.now + (size_t)k * c->stride;
+            uint8_t *known = line.known + (size_t)k * s->stride;
             for (size_t b = (size_t)first * s->bytes; b < (size_t)end * s->bytes; b++)
-                line.known[(size_t)k * s->stride + b] = line.now[(size_t)k * c->stride + b];
+                known[b] = now[b];
         }
         line.now += c->plane_bytes;
         line.known += s->apart;
@@ -109,16 +111,19 @@ static pmb_status send_changes(pmb_screen *screen)
     const size_t above = (size_t)((c->bounds.y - panel->frame.y) / panel->row_unit);
     const size_t aside = (size_t)((c->bounds.x - panel->frame.x) / panel->column_unit) * s.bytes;
     s.apart = (size_t)s.stride * ((size_t)panel->frame.h / f->rows_per_line);
+    const size_t now_step = (size_t)s.deep * c->stride, known_step = (size_t)s.deep * s.stride;
+    struct line line = {c->pixels + top * now_step,
+                        screen->mirror + (above + top) * known_step + aside};
     pmb_status status = PMB_OK;
     for (uint16_t number = top; number < lines && status == PMB_OK; number++) {
-        const struct line line = {c->pixels + (size_t)number * s.deep * c->stride,
-                                  screen->mirror + (above + number) * s.deep * s.stride + aside};
         if (screen->mirrored)
             status = search_line(&s, number, line);
         else if (screen->keep_known)
             keep(&s, line, s.from, s.to);
         if (status == PMB_OK)
             status = pmb_patches_close(&s.patches, (uint16_t)(number + 1));
+        line.now += now_step;
+        line.known += known_step;
     }
     if (status == PMB_OK)
         status = screen->mirrored ? pmb_patches_close(&s.patches, UINT16_MAX)

@@ -328,6 +328,33 @@ static void a_budget_tells_memory_and_the_time_of_the_wire(void **state)
     assert_says(o.out, "a draft, to paint only what changed: 256 more");
 }
 
+/* From the tables that make footprint writes. */
+static void a_budget_tells_what_the_code_takes(void **state)
+{
+    (void)state;
+    const struct outcome o = shell(PEMBLE " budget " GANGWAY);
+    const char *at = strstr(o.out, "code and structs");
+    unsigned long cortex, structs, avr;
+    assert_non_null(at);
+    assert_int_equal(sscanf(at,
+                            "code and structs %lu bytes of flash and %lu of RAM on a Cortex-M0; "
+                            "%lu and",
+                            &cortex, &structs, &avr),
+                     3);
+    assert_in_range(avr, 4000, 7000);
+    assert_in_range(cortex, avr, 20000);
+    assert_in_range(structs, 100, 300);
+    assert_says(o.out, "text and numbers");
+    /* No controller is missing there. */
+    assert_string_equal(shell("for name in $(sed -n 's/^extern const PMB_FLASH pmb_controller "
+                              "\\(pmb_[a-z0-9_]*\\);.*/\\1/p' " SOURCE_DIR
+                              "/include/pemble/controllers.h"
+                              "); do grep -q \"\\\"$name\\\"\" " SOURCE_DIR
+                              "/tools/pemble/costs.h || echo $name; done")
+                            .out,
+                        "");
+}
+
 static void a_budget_adds_up_the_panels_of_a_bus(void **state)
 {
     (void)state;
@@ -412,6 +439,7 @@ int main(void)
         cmocka_unit_test(numbered_images_are_in_their_natural_order),
         cmocka_unit_test(the_c_sources_compile_and_are_counted),
         cmocka_unit_test(a_budget_tells_memory_and_the_time_of_the_wire),
+        cmocka_unit_test(a_budget_tells_what_the_code_takes),
         cmocka_unit_test(a_budget_adds_up_the_panels_of_a_bus),
         cmocka_unit_test(a_budget_of_paper_estimates_its_charge),
         cmocka_unit_test(what_cannot_be_made_is_refused),

@@ -34,6 +34,10 @@ echo "the bus alone takes $(echo "$bus" | awk '{printf "%.1f", $1 / 1e6}') ms"
 echo "* as a whole, with $saving"
 
 echo
+"$top/tests/mcu/costs.sh" "$out/PMB_SMALL/avr/core.a" "$top/build/mcu/m0/core.a" "$out/costs"
+echo "tools/pemble/costs.h is written: what pemble budget says of code"
+
+echo
 echo "PMB_SMALL, by object file, in bytes of flash (before linking as a whole):"
 avr-gcc -mmcu=atmega328p -Wl,--gc-sections -Wl,-Map="$out/oled.map" \
     "$out/PMB_SMALL/avr/assets/oled_font.o" "$out/PMB_SMALL/avr/tests/mcu/oled.o" "$out/PMB_SMALL/avr/tests/mcu/oled_avr.o" \

@@ -3,16 +3,24 @@
 #include <stdio.h>
 #include "pemble/bench.h"
 #include "oled.h"
+#include "pemble/families.h"
 
 int main(void)
 {
     static uint8_t band[128];
+    /* An AVR addresses page by page: PMB_WINDOWS. */
+    pmb_paged pages = *(const pmb_paged *)oled.controller->detail;
+    pmb_controller controller = *oled.controller;
+    pmb_panel_config config = oled;
+    pages.has_window = false;
+    controller.detail = &pages;
+    config.controller = &controller;
     pmb_bench *bench = pmb_bench_new();
     pmb_module *module = pmb_bench_place_panel(bench, &oled);
     pmb_panel panel;
     pmb_screen screen;
     uint64_t began = 0;
-    if (pmb_panel_open(&panel, &oled, pmb_bench_port(bench)) != PMB_OK ||
+    if (pmb_panel_open(&panel, &config, pmb_bench_port(bench)) != PMB_OK ||
         pmb_screen_init(&screen, &panel, band, sizeof band, NULL, 0) != PMB_OK)
         return 1;
     for (int16_t step = 0; step < 3; step++) {

@@ -106,9 +106,9 @@ static void its_budget_is_measured(void **state)
     assert_int_equal(pmb_budget_measure(&whole, rig.bench, &rig.screen), PMB_OK);
     assert_int_equal(glass_light_count(&rig), 96 * 48);
     rig_close(&rig);
-    assert_int_equal(whole.line_rows, 8);
-    assert_int_equal(whole.rows, 48);
-    assert_int_equal(whole.line_bytes, 96);
+    assert_int_equal(whole.least_depth, 8);
+    assert_int_equal(whole.whole_depth, 48);
+    assert_int_equal(whole.least_bytes, 96);
     assert_int_equal(whole.whole_bytes, 96 * 48 / 8);
     assert_true(whole.frame.bytes > whole.whole_bytes);
     /* Nine clocks a byte at 400 kHz, and the gaps between transfers. */

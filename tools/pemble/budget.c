@@ -5,6 +5,7 @@
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
+#include "costs.h"
 #include "output.h"
 #include "pemble/bench_budget.h"
 #include "stage.h"
@@ -18,19 +19,20 @@ static const struct usage usage = {
         "frame and for a small change, the most frames a second, and what the panels on one\n"
         "bus take together. For e-paper it estimates the charge of each refresh. For assets\n"
         "(fonts, pictures and reels as files or as C sources) it says how much flash each\n"
-        "takes, and how much RAM drawing it takes.\n",
+        "takes, and how much RAM drawing it takes. Tables say what the library's code and\n"
+        "structs take on two small processors.\n",
     .examples = "  pemble budget assets/quay/gangway.ini\n"
                 "  pemble budget kiosk.ini harbour.pbp ferry.pbr sans14.pmf --flash 256k\n",
 };
 
-/* The heights that are worth saying: powers of two lines of the controller, and all. */
+/* The bands that are worth saying: powers of two lines of the controller, and all. */
 static void say_memory(const pmb_budget *budget)
 {
-    printf("buffer            rows  bytes of RAM\n");
-    for (int lines = 1; lines * budget->line_rows < budget->rows; lines *= 2)
-        printf("  band           %5d  %9zu\n", lines * budget->line_rows,
-               (size_t)lines * budget->line_bytes);
-    printf("  whole frame    %5d  %9zu\n", budget->rows, budget->whole_bytes);
+    printf("buffer         %7s  bytes of RAM\n", budget->columns ? "columns" : "rows");
+    for (int n = 1; n * budget->least_depth < budget->whole_depth; n *= 2)
+        printf("  band           %5d  %9zu\n", n * budget->least_depth,
+               (size_t)n * budget->least_bytes);
+    printf("  whole frame    %5d  %9zu\n", budget->whole_depth, budget->whole_bytes);
     printf("  tiles, to send only what changed: %zu more; a mirror, to send just that: %zu more\n",
            budget->tile_bytes, budget->mirror_bytes);
     if (budget->draft_bytes > 0)
@@ -54,6 +56,36 @@ static void say_time(const pmb_budget *budget)
             (unsigned long long)change->bytes, (unsigned long long)change->transfers,
             (double)change->nanoseconds / 1e6);
     printf("                  simulated, at the clock of the configuration\n");
+}
+
+/* What the library takes for the panel and its screen on small processors. */
+static void say_code(const struct known_controller *known)
+{
+    const struct code_cost *own = costs_of_controllers;
+    const struct code_cost *const end = own + sizeof costs_of_controllers / sizeof *own;
+    while (own < end && strcmp(own->what, known->symbol) != 0)
+        own++;
+    if (own == end)
+        return;
+    printf("code and structs  %d bytes of flash and %d of RAM on a Cortex-M0", own->cortex,
+           costs_of_structs[0].cortex + costs_of_structs[1].cortex);
+    if (own->avr > 0)
+        printf("; %d and %d on an AVR", own->avr,
+               costs_of_structs[0].avr + costs_of_structs[1].avr);
+    printf("\n");
+}
+
+static void say_drawing(void)
+{
+    printf("code that drawing adds           AVR  Cortex-M0\n");
+    for (size_t i = 0; i < sizeof costs_of_drawing / sizeof costs_of_drawing[0]; i++) {
+        const struct code_cost *more = &costs_of_drawing[i];
+        if (more->avr > 0)
+            printf("  %-27s %6d %10d\n", more->what, more->avr, more->cortex);
+        else
+            printf("  %-27s %6s %10d\n", more->what, "-", more->cortex);
+    }
+    printf("  bytes of flash, measured with -Os and each by itself; AVR with PMB_SMALL\n");
 }
 
 /* The charge of each refresh of e-paper, and what that is assumed from. */
@@ -93,6 +125,7 @@ static int say_panel(struct stage *stage, int number, pmb_budget *budget)
     say_memory(budget);
     say_time(budget);
     say_charge(budget);
+    say_code(act->setup->known);
     return DONE;
 }
 
@@ -127,13 +160,18 @@ static int say_panels(struct stage *stage, const struct setup *setup, const char
     static pmb_budget budgets[MOST_PANELS];
     if (only) {
         const int number = setup_find(setup, only);
-        return number < 0 ? BAD_USE : say_panel(stage, number, &budgets[number]);
+        const int status = number < 0 ? BAD_USE : say_panel(stage, number, &budgets[number]);
+        if (status == DONE)
+            say_drawing();
+        return status;
     }
     int status = DONE;
     for (int i = 0; i < setup->count && status == DONE; i++)
         status = say_panel(stage, i, &budgets[i]);
     for (int i = 0; i < setup->count && status == DONE; i++)
         say_bus(setup, i, budgets);
+    if (status == DONE)
+        say_drawing();
     return status;
 }
 

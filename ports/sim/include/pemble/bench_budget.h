@@ -16,9 +16,10 @@
 PMB_BEGIN_C
 
 typedef struct pmb_budget {
-    int line_rows;       /* a band has a multiple of these rows */
-    int rows;            /* of the whole frame */
-    size_t line_bytes;   /* of a band of line_rows */
+    bool columns;        /* bands are columns of the screen, not rows */
+    int least_depth;     /* rows or columns of the least band; others have a multiple of them */
+    int whole_depth;     /* of the whole frame */
+    size_t least_bytes;  /* of the least band */
     size_t whole_bytes;  /* of a buffer for the whole frame */
     size_t tile_bytes;   /* more, for tiles: a band then sends only what changed */
     size_t mirror_bytes; /* more, for a mirror: a whole frame then sends only what changed */
