@@ -85,14 +85,16 @@
 #error "options of Pemble are 0 or 1 (pemble/options.h)"
 #endif
 
-/* Drafts (screen.h) take RAM, and windows that stay open for the next band (turn.h) take flash that
- * an AVR does not have. */
+/* Drafts (screen.h) and pictures whose probabilities are learnt (docs/formats.md) take RAM, and
+ * windows that stay open for the next band (turn.h) take flash that an AVR does not have. */
 #ifdef __AVR__
-#define PMB_DRAFTS  0
-#define PMB_WINDOWS 0
+#define PMB_DRAFTS   0
+#define PMB_WINDOWS  0
+#define PMB_LEARNING 0
 #else
-#define PMB_DRAFTS  (!PMB_PLAIN_PANELS)
-#define PMB_WINDOWS (!PMB_PLAIN_PANELS)
+#define PMB_DRAFTS   (!PMB_PLAIN_PANELS)
+#define PMB_WINDOWS  (!PMB_PLAIN_PANELS)
+#define PMB_LEARNING 1
 #endif
 
 /* Options that were joined or renamed: a build that still sets one would silently keep the code. */

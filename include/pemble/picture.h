@@ -33,10 +33,12 @@ typedef struct pmb_picture_info {
     uint16_t frames;       /* 1, but for reels (reel.h) */
     uint32_t milliseconds; /* of all frames of a reel */
     uint32_t bytes;        /* of the block */
-    size_t memory;         /* bytes that drawing it takes: two rows, and with a reader the tables */
+    size_t memory;         /* bytes that drawing it takes: two rows, what is learnt, and with a
+                              reader the tables */
 } pmb_picture_info;
 
-/* PMB_ERR_DATA when the source does not begin as a picture or a reel of this version. */
+/* PMB_ERR_DATA when the source does not begin as a picture or a reel of these versions.
+ * PMB_ERR_UNSUPPORTED: on an AVR, a picture that was not made with --lean. */
 pmb_status pmb_picture_measure(const pmb_picture *picture, pmb_picture_info *info);
 
 /* Reads the whole picture and compares its checksum. PMB_ERR_DATA: damaged or cut short. Pictures

@@ -41,6 +41,7 @@ typedef struct pmb_reel_player {
     uint16_t key, duration;
     uint16_t recent[8]; /* values that were new */
     uint8_t model, far;
+    bool learning;
 } pmb_reel_player;
 
 /*

@@ -62,7 +62,7 @@ static bool is_possible(const pmb_block *b, uint8_t pixels)
         return b->neighbours <= MOST_INK;
     default:
         return (pixels == PMB_PIXELS_GREY || pixels == PMB_PIXELS_COLOR) &&
-               b->neighbours <= MOST_VALUE;
+               b->neighbours <= (b->learning ? MOST_LEARNT_VALUE : MOST_VALUE);
     }
 }
 
@@ -75,8 +75,10 @@ pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
     if (stream.failed)
         return PMB_ERR_BUS;
     if (h[0] != 'P' || h[1] != 'M' || h[2] != 'B' || (h[3] != 'P' && h[3] != 'R') ||
-        h[4] != PMB_PICTURE_VERSION || h[9] > 0x7F || h[11] > 0x7F)
+        h[4] < PMB_PICTURE_TABLES || h[4] > PMB_PICTURE_LEARNING || h[9] > 0x7F || h[11] > 0x7F)
         return PMB_ERR_DATA;
+    if (!PMB_LEARNING && h[4] == PMB_PICTURE_LEARNING)
+        return PMB_ERR_UNSUPPORTED;
     *b = (pmb_block){
         .info = {.size = {(int16_t)number_at(h + 8, 2), (int16_t)number_at(h + 10, 2)},
                  .pixels = (pmb_pixels)h[5],
@@ -85,6 +87,7 @@ pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
                  .milliseconds = number_at(h + 24, 4),
                  .bytes = number_at(h + 12, 4)},
         .reel = h[3] == 'R',
+        .learning = h[4] == PMB_PICTURE_LEARNING,
         .key = (uint16_t)number_at(h + 20, 2),
         .neighbours = h[6],
         .far = h[28],
@@ -92,13 +95,19 @@ pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
     };
     if (!is_possible(b, h[5]))
         return PMB_ERR_DATA;
-    b->tables = (model_contexts(b->info.pixels, b->neighbours, b->far) + 1u) / 2;
+    const struct model model = {.pixels = b->info.pixels,
+                                .neighbours = b->neighbours,
+                                .far = b->far,
+                                .learning = b->learning};
+    const uint16_t contexts = model_contexts(&model);
+    b->tables = b->learning ? 0 : (contexts + 1u) / 2;
+    b->memory = b->learning ? 2u * contexts + 1 : source->bytes ? 0 : b->tables;
     if (b->info.bytes < PMB_PICTURE_HEADER + b->tables ||
         (source->bytes && b->info.bytes > source->size))
         return PMB_ERR_DATA;
     const uint32_t row =
         known_stride((uint16_t)b->info.size.w, model_bits(b->info.pixels, b->info.transparent));
-    b->info.memory = 2 * row + (source->bytes ? 0 : b->tables);
+    b->info.memory = 2 * row + b->memory;
     return PMB_OK;
 }
 

@@ -5,18 +5,26 @@
 
 #include "pemble/reel.h"
 
-enum { PMB_PICTURE_VERSION = 2, PMB_PICTURE_HEADER = 32, PMB_PICTURE_CRC_AT = 16 };
+/* Of the two versions, one has tables of probabilities, and those of the other are learnt. */
+enum {
+    PMB_PICTURE_TABLES = 2,
+    PMB_PICTURE_LEARNING = 3,
+    PMB_PICTURE_HEADER = 32,
+    PMB_PICTURE_CRC_AT = 16
+};
 
 /* The numbers of a header that pmb_picture_info does not show. */
 typedef struct pmb_block {
     pmb_picture_info info;
-    bool reel;
+    bool reel, learning;
     uint16_t key; /* the transparent value */
     uint8_t neighbours, far;
     uint32_t checksum;
     uint32_t tables; /* bytes of them */
+    uint32_t memory; /* bytes beyond the pixels: tables of a reader, or what is learnt */
 } pmb_block;
 
+/* The header. PMB_ERR_UNSUPPORTED: probabilities that are learnt, without PMB_LEARNING. */
 pmb_status pmb_block_read(pmb_block *block, const pmb_source *source);
 
 /* A stream at an offset of a source. */

@@ -3,17 +3,22 @@
 #define PEMBLE_SRC_PICTURE_DECODE_H
 
 #include "picture/block.h"
+#include "picture/learn.h"
 #include "picture/levels.h"
 
 /*
  * The decoder keeps an interval of 16 bits. Each bit divides the interval by the bit's probability.
- * The part that is left is doubled until it is at least 2^15. Probabilities do not adapt: the
- * block's table has a nibble for each context. A multiplication of 16 bits is enough.
+ * The part that is left is doubled until it is at least 2^15. Probabilities are learnt, or do not
+ * change: then the block's table has a nibble for each context. A multiplication of 16 bits is
+ * enough.
  */
 struct coder {
     pmb_stream *stream;
     const PMB_FLASH uint8_t *flash_tables; /* or, when it is NULL, */
     const uint8_t *tables;
+#if PMB_LEARNING
+    pmb_learnt *learnt; /* for each context; NULL: by the tables */
+#endif
     uint16_t range, code;
     uint8_t ahead, left; /* bits of the stream that have been read: the next one on top */
 };
@@ -48,6 +53,14 @@ static inline uint8_t decode_bit(struct coder *c, uint16_t of_zero)
 static inline uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
 {
     (void)wanted;
+#if PMB_LEARNING
+    if (c->learnt) {
+        const pmb_learnt kept = c->learnt[context];
+        const uint8_t bit = decode_bit(c, learnt_chance(kept));
+        c->learnt[context] = learnt_from(kept, bit);
+        return bit;
+    }
+#endif
     const uint8_t pair = c->flash_tables ? c->flash_tables[context / 2] : c->tables[context / 2];
     return decode_bit(c, pmb_levels[context & 1 ? pair & 15 : pair >> 4]);
 }

@@ -57,8 +57,8 @@ static inline uint16_t model_other(struct coder *coder, const struct model *m, u
         const int16_t expected = slope < low ? low : slope > high ? high : slope;
         const int16_t activity = (int16_t)(far_apart(w, c) + far_apart(n, c));
         const uint8_t class = activity < 2 ? 0 : activity < 6 ? 1 : 2;
-        const uint16_t context = (uint16_t)((CANDIDATES << m->neighbours) + RECENT +
-                                            (i * ACTIVITIES + class) * RESIDUALS);
+        const uint16_t context =
+            (uint16_t)(m->others + RECENT + (i * ACTIVITIES + class) * RESIDUALS);
         const int16_t differs =
             model_residual(coder, context, (int16_t)(component(wanted, i, color) - expected));
         const uint8_t bits = color ? (i == 1 ? 6 : 5) : 5;
@@ -71,6 +71,8 @@ static inline uint16_t model_other(struct coder *coder, const struct model *m, u
 struct around {
     uint16_t west, north, east, corner; /* corner: above, to the left */
     uint16_t west_of_west, last, below; /* below: in a reel, in the frame before */
+    /* Two to the left and to the right above, three and four to the left, one right of `last`. */
+    uint16_t far_corner, far_east, third, fourth, after;
 };
 
 /* What is around a pixel, as bits: which of its neighbours are alike. The template's number of them
@@ -86,11 +88,24 @@ static inline uint8_t model_pattern(const struct model *m, const struct around *
     return (uint8_t)(pattern & ((1 << m->neighbours) - 1));
 }
 
+/* The same where it is learnt: of more neighbours. */
+static inline uint16_t model_wide_pattern(const struct model *m, const struct around *a)
+{
+    const uint16_t still = m->reel ? a->last : a->corner;
+    const uint16_t behind = m->reel ? a->below : a->last;
+    const uint16_t pattern =
+        (uint16_t)((a->west == still) | (behind == a->north) << 1 | (a->west == a->north) << 2 |
+                   (a->far_east == a->west) << 3 | m->hit << 4 | (still == a->far_corner) << 5 |
+                   (a->after == a->west) << 6 | (a->north == a->east) << 7 |
+                   (a->third == a->west) << 8 | (a->fourth == a->west) << 9);
+    return (uint16_t)(pattern & ((1u << m->neighbours) - 1));
+}
+
 /* A value that no neighbour has: one of the last such, or a new one. */
 static inline uint16_t model_recent(struct coder *coder, struct model *m, uint16_t west,
                                     uint16_t north, uint16_t corner, uint16_t wanted)
 {
-    const uint16_t context = (uint16_t)(CANDIDATES << m->neighbours);
+    const uint16_t context = m->others;
     uint8_t at = 0;
     while (at < RECENT && m->recent[at] != wanted)
         at++;
@@ -118,12 +133,15 @@ static inline uint16_t model_value(struct coder *coder, struct model *m, const s
     const uint16_t candidates[CANDIDATES] = {
         m->reel ? a->last : a->west, m->reel ? a->west : a->north, m->reel ? a->north : a->east,
         m->reel ? a->east : a->corner};
-    const uint8_t pattern = model_pattern(m, a);
+    const uint16_t pattern = is_learning(m) ? model_wide_pattern(m, a) : model_pattern(m, a);
     for (uint8_t i = 0; i < CANDIDATES; i++) {
         bool seen = false;
         for (uint8_t earlier = 0; earlier < i; earlier++)
             seen = seen || candidates[earlier] == candidates[i];
-        const uint16_t context = (uint16_t)((i << m->neighbours) + pattern);
+        uint16_t context = (uint16_t)((i << m->neighbours) + pattern);
+        if (is_learning(m) && i > 0)
+            context = (uint16_t)((1u << m->neighbours) + ((i - 1u) << LATER_BITS) +
+                                 (pattern & ((1u << LATER_BITS) - 1)));
         if (!seen && code_bit(coder, context, wanted == candidates[i])) {
             m->hit = i == 0;
             return candidates[i];
@@ -133,11 +151,63 @@ static inline uint16_t model_value(struct coder *coder, struct model *m, const s
     return model_recent(coder, m, a->west, a->north, a->corner, wanted);
 }
 
+/* Whether the AGAIN pixels up to a column of a row are as those so many columns to the left. */
+static inline bool model_same(const struct known *k, const uint8_t *row, int32_t last, int32_t back)
+{
+    uint8_t same = 0;
+    while (same < AGAIN && known_at(k, row, (uint16_t)(last - same)) ==
+                               known_at(k, row, (uint16_t)(last - same - back)))
+        same++;
+    return same == AGAIN;
+}
+
+/* How many columns to the left the last AGAIN pixels of a row were already; 0: it is not known. */
+static inline uint8_t model_look_back(const struct model *m, const struct known *k,
+                                      const uint8_t *row, int32_t x)
+{
+    const int32_t most = x - AGAIN < m->far ? x - AGAIN : m->far;
+    const uint8_t pixel = k->bits == 16 ? 2 : 0; /* bytes, where a pixel has whole ones */
+    const uint8_t *const last = row + pixel * (x - 1), *at = last;
+    for (int32_t back = 1; back <= most; back++) {
+        at -= pixel;
+        if (pixel && (at[1] != last[1] || at[0] != last[0])) /* most often */
+            continue;
+        if (model_same(k, row, x - 1, back))
+            return (uint8_t)back;
+    }
+    return 0;
+}
+
+/* Whether a pixel is what comes again in its row. */
+static inline bool model_again(struct coder *coder, struct model *m, const struct known *k,
+                               const uint8_t *row, int32_t x, uint16_t wanted, uint16_t *value)
+{
+    if (m->back == 0) {
+        m->back = model_look_back(m, k, row, x);
+        m->run = 0;
+        if (m->back == 0)
+            return false;
+    }
+    uint8_t class = 0;
+    while (class < RUNS - 1 && m->run >> class)
+        class ++;
+    const uint16_t context = (uint16_t)(m->agains + 2 * class + (m->back == 1));
+    *value = known_at(k, row, (uint16_t)(x - m->back));
+    if (!code_bit(coder, context, wanted == *value)) {
+        m->back = 0;
+        return false;
+    }
+    if (m->run < UINT8_MAX)
+        m->run++;
+    return true;
+}
+
 /* A row of grey or colour. From one pixel to the next only what is new around it is looked up. */
 static inline void model_row_of_values(struct coder *coder, struct model *m, const struct known *k,
                                        int32_t y, int32_t from, int32_t to, const uint16_t *wanted)
 {
     const bool rows = y > 0 || !m->reel; /* above a picture there are rows of 0 */
+    const bool again = is_learning(m) && m->far > 0;
     uint8_t *const row = known_row(k, y);
     const uint8_t *const above = known_row(k, y > 0 ? y - 1 : m->reel ? 0 : 1);
     const uint8_t *const under = m->reel && y + 1 < m->h ? known_row(k, y + 1) : NULL;
@@ -147,16 +217,39 @@ static inline void model_row_of_values(struct coder *coder, struct model *m, con
         .corner = rows ? known_in(k, above, from - 1) : 0,
         .west_of_west = known_in(k, row, from - 2),
     };
+    if (is_learning(m)) {
+        a.east = rows ? known_in(k, above, from + 1) : 0;
+        a.far_corner = rows ? known_in(k, above, from - 2) : 0;
+        a.third = known_in(k, row, from - 3);
+        a.fourth = known_in(k, row, from - 4);
+        a.after = known_in(k, row, from);
+    }
+    m->back = 0;
     for (int32_t x = from; x < to; x++) {
-        a.east = rows ? known_in(k, above, x + 1) : 0;
-        a.last = known_at(k, row, (uint16_t)x);
+        if (is_learning(m)) {
+            a.far_east = rows ? known_in(k, above, x + 2) : 0;
+            a.last = a.after;
+            a.after = known_in(k, row, x + 1);
+        } else {
+            a.east = rows ? known_in(k, above, x + 1) : 0;
+            a.last = known_at(k, row, (uint16_t)x);
+        }
         a.below = under ? known_at(k, under, (uint16_t)x) : 0;
-        const uint16_t value = model_value(coder, m, &a, wanted ? wanted[x] : 0);
+        const uint16_t want = wanted ? wanted[x] : 0;
+        uint16_t value;
+        if (again && model_again(coder, m, k, row, x, want, &value))
+            m->hit = value == (m->reel ? a.last : a.west);
+        else
+            value = model_value(coder, m, &a, want);
         known_put(k, row, x, value);
+        a.fourth = a.third;
+        a.third = a.west_of_west;
         a.west_of_west = x > 0 ? a.west : 0;
         a.west = value;
+        a.far_corner = a.corner;
         a.corner = a.north;
         a.north = a.east;
+        a.east = a.far_east;
     }
 }
 

@@ -31,9 +31,14 @@ static const PMB_FLASH struct extent reel_extents[MOST_ONE_BIT + 1][WINDOW_ROWS]
     {{2, 1}, {3, 1}, {1, 0}}, {{3, 1}, {3, 1}, {1, 0}}, {{3, 1}, {3, 1}, {2, 1}},
     {{3, 1}, {3, 1}, {3, 1}}, {{3, 1}, {4, 1}, {3, 1}}, {{4, 2}, {4, 1}, {3, 1}}};
 
-/* Before the first row: the windows of a context of one bit. */
+/* Before the first row: the windows of a context of one bit, and where contexts begin. */
 static inline void model_plan(struct model *m)
 {
+    if (m->pixels != PMB_PIXELS_ONE_BIT) {
+        m->others = model_candidates(m);
+        m->agains = (uint16_t)(model_contexts(m) - 2 * RUNS);
+        return;
+    }
     uint16_t one = 1;
     for (uint8_t i = WINDOW_ROWS; i-- > 0;) {
         const PMB_FLASH struct extent *e =

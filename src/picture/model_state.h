@@ -26,15 +26,24 @@ struct window {
 struct model {
     pmb_pixels pixels;
     uint8_t neighbours; /* of the template */
-    uint8_t far;        /* columns to a pixel far to the left; 0: none */
+    uint8_t far;        /* one bit: columns to a pixel far to the left; values that are learnt:
+                           columns in which it is looked for what comes again; 0: none */
     bool reel;
+    bool learning; /* version 3: a wider pattern, and values that come again */
     uint16_t h;
     struct window windows[WINDOW_ROWS];
     uint8_t hit;        /* the pixel before was as the likeliest neighbour */
     uint16_t recent[8]; /* values that no neighbour had, the last first */
+    uint16_t others;    /* the first context behind those of the candidates */
+    uint16_t agains;    /* and the first of what comes again in a row */
+    uint8_t back;       /* columns to what comes again in this row; 0: nothing is known to */
+    uint8_t run;        /* pixels that did */
 };
 
-enum { MOST_INK = 4, MOST_VALUE = 7, CANDIDATES = 4 };
+enum { MOST_INK = 4, MOST_VALUE = 7, MOST_LEARNT_VALUE = 10, CANDIDATES = 4 };
+/* Bits of the pattern that count for a candidate but the first, when it is learnt; pixels that must
+ * have come again before the next one is expected to; contexts for whether it does. */
+enum { LATER_BITS = 5, AGAIN = 4, RUNS = 8 };
 enum { RECENT = 8, MAGNITUDES = 8, RESIDUALS = MAGNITUDES + 2, ACTIVITIES = 3 };
 
 struct offset {
@@ -60,18 +69,31 @@ static inline uint16_t neighbour(const struct model *m, const struct known *k, i
     return known_get(k, x + o->x, row < 0 ? row + 2 : row);
 }
 
-/* Contexts that a model has. */
-static inline uint16_t model_contexts(pmb_pixels pixels, uint8_t neighbours, uint8_t far)
+static inline bool is_learning(const struct model *m)
 {
-    switch (pixels) {
+    return PMB_LEARNING && m->learning;
+}
+
+/* Contexts of the candidates of grey and colour. */
+static inline uint16_t model_candidates(const struct model *m)
+{
+    if (is_learning(m))
+        return (uint16_t)((1u << m->neighbours) + ((CANDIDATES - 1) << LATER_BITS));
+    return (uint16_t)(CANDIDATES << m->neighbours);
+}
+
+/* Contexts that a model has. */
+static inline uint16_t model_contexts(const struct model *m)
+{
+    const uint8_t components = m->pixels == PMB_PIXELS_COLOR ? 3 : 1;
+    switch (m->pixels) {
     case PMB_PIXELS_ONE_BIT:
-        return (uint16_t)((1u << (neighbours + (far > 0))) + 2);
+        return (uint16_t)((1u << (m->neighbours + (m->far > 0))) + 2);
     case PMB_PIXELS_INK:
-        return (uint16_t)(3u << (2 * neighbours));
-    case PMB_PIXELS_GREY:
-        return (uint16_t)((CANDIDATES << neighbours) + RECENT + ACTIVITIES * RESIDUALS);
+        return (uint16_t)(3u << (2 * m->neighbours));
     default:
-        return (uint16_t)((CANDIDATES << neighbours) + RECENT + 3 * ACTIVITIES * RESIDUALS);
+        return (uint16_t)(model_candidates(m) + RECENT + components * ACTIVITIES * RESIDUALS +
+                          (is_learning(m) && m->far ? 2 * RUNS : 0));
     }
 }
 

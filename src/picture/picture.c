@@ -132,6 +132,10 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
     d.known.bits = model_bits(info->pixels, info->transparent);
     d.known.stride = known_stride(d.known.w, d.known.bits);
     d.coder.stream = &d.stream;
+#if PMB_LEARNING
+    if (d.block.learning)
+        d.coder.learnt = learnt_at(d.known.memory + 2 * d.known.stride);
+#endif
     if (picture->source.bytes)
         d.coder.flash_tables = picture->source.bytes + PMB_PICTURE_HEADER;
     else
@@ -139,6 +143,7 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
     d.model = (struct model){.pixels = info->pixels,
                              .neighbours = d.block.neighbours,
                              .far = d.block.far,
+                             .learning = d.block.learning,
                              .h = (uint16_t)info->size.h};
     model_plan(&d.model);
     if (!marked || !go_on(&d, &picture->source, first))

@@ -16,11 +16,11 @@ static struct known known_of(const pmb_reel_player *p)
     return known;
 }
 
-static size_t memory_of(const pmb_block *block, const pmb_source *source)
+static size_t memory_of(const pmb_block *block)
 {
     const uint32_t row = known_stride((uint16_t)block->info.size.w,
                                       model_bits(block->info.pixels, block->info.transparent));
-    return row * (uint16_t)block->info.size.h + (source->bytes ? 0 : block->tables);
+    return row * (uint16_t)block->info.size.h + block->memory;
 }
 
 size_t pmb_reel_memory(const pmb_picture *reel)
@@ -30,20 +30,30 @@ size_t pmb_reel_memory(const pmb_picture *reel)
     pmb_block block;
     if (pmb_block_read(&block, &reel->source) != PMB_OK || !block.reel)
         return 0;
-    return memory_of(&block, &reel->source);
+    return memory_of(&block);
+}
+
+static struct model model_of(const pmb_reel_player *p)
+{
+    return (struct model){.pixels = p->info.pixels,
+                          .neighbours = p->model,
+                          .far = p->far,
+                          .reel = true,
+                          .learning = p->learning,
+                          .h = (uint16_t)p->info.size.h};
 }
 
 static struct coder coder_of(pmb_reel_player *p)
 {
     const PMB_FLASH uint8_t *bytes = p->stream.source.bytes;
-    return (struct coder){
-        .stream = &p->stream,
-        .flash_tables = bytes ? bytes + PMB_PICTURE_HEADER : PMB_NO_TABLE,
+    return (struct coder)
+    {
+        .stream = &p->stream, .flash_tables = bytes ? bytes + PMB_PICTURE_HEADER : PMB_NO_TABLE,
         .tables = p->tables,
-        .range = p->range,
-        .code = p->code,
-        .ahead = p->ahead,
-        .left = p->left,
+#if PMB_LEARNING
+        .learnt = p->learning ? learnt_at(p->tables) : NULL,
+#endif
+        .range = p->range, .code = p->code, .ahead = p->ahead, .left = p->left,
     };
 }
 
@@ -59,9 +69,13 @@ static void keep_coder(pmb_reel_player *p, const struct coder *coder)
 static void rewind_reel(pmb_reel_player *p)
 {
     const struct known known = known_of(p);
-    const uint32_t tables = (model_contexts(p->info.pixels, p->model, p->far) + 1u) / 2;
+    const struct model model = model_of(p);
+    const uint16_t contexts = model_contexts(&model);
     memset(p->pixels, 0, (uint32_t)known.stride * known.rows);
-    p->stream = pmb_stream_at(&p->stream.source, PMB_PICTURE_HEADER + tables);
+    if (is_learning(&model))
+        memset(p->tables, 0, 2u * contexts + 1);
+    p->stream = pmb_stream_at(&p->stream.source,
+                              PMB_PICTURE_HEADER + (is_learning(&model) ? 0 : (contexts + 1u) / 2));
     struct coder coder = coder_of(p);
     decode_start(&coder);
     keep_coder(p, &coder);
@@ -82,16 +96,17 @@ pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_m
         return status;
     if (!block.reel || block.info.milliseconds == 0)
         return PMB_ERR_DATA;
-    if (!memory || bytes < memory_of(&block, &reel->source))
+    if (!memory || bytes < memory_of(&block))
         return PMB_ERR_ARGUMENT;
     *p = (pmb_reel_player){.info = block.info,
                            .mode = mode,
                            .pixels = memory,
                            .key = block.key,
                            .model = block.neighbours,
-                           .far = block.far};
+                           .far = block.far,
+                           .learning = block.learning};
     p->stream = pmb_stream_at(&reel->source, PMB_PICTURE_HEADER);
-    if (!reel->source.bytes) {
+    if (block.memory > 0) {
         const struct known known = known_of(p);
         p->tables = p->pixels + (uint32_t)known.stride * known.rows;
         for (uint32_t i = 0; i < block.tables; i++)
@@ -115,11 +130,7 @@ static void decode_frame(pmb_reel_player *p)
 {
     struct coder coder = coder_of(p);
     const struct known known = known_of(p);
-    struct model model = {.pixels = p->info.pixels,
-                          .neighbours = p->model,
-                          .far = p->far,
-                          .reel = true,
-                          .h = known.rows};
+    struct model model = model_of(p);
     model_plan(&model);
     memcpy(model.recent, p->recent, sizeof model.recent);
     if (!decode_number(&coder, 1))

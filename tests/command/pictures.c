@@ -201,7 +201,7 @@ static void every_kind_of_file_is_read(void **state)
             continue;
         /* Red, green, blue, white: both files have the same four pixels. */
         const pmb_picture picture = load("f.pbp");
-        uint8_t pixels[8], memory[64];
+        uint8_t pixels[8], memory[4000];
         pmb_canvas c;
         (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 2, 2}, pixels, sizeof pixels);
         assert_int_equal(

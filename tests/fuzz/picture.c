@@ -65,7 +65,8 @@ int LLVMFuzzerTestOneInput(const uint8_t *data, size_t size)
     memcpy(bytes, data, size);
     const uint8_t how = data[size - 1];
     if (size >= 32 && how & 1) {
-        memcpy(bytes, how & 2 ? "PMBR\1" : "PMBP\1", 5);
+        memcpy(bytes, how & 2 ? "PMBR" : "PMBP", 4);
+        bytes[4] = how & 4 ? 3 : 2;
         put(bytes + 12, (uint32_t)size);
         put(bytes + 16, crc(bytes, size));
     }

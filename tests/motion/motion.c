@@ -189,7 +189,7 @@ static void deeper_sprites_are_drawn_later(void **state)
                                     {{blue.bytes, (uint32_t)blue.size, NULL}}};
     pmb_sprite sprites[3];
     static uint8_t pixels[32 * 32 * 2];
-    uint8_t memory[64];
+    uint8_t memory[4000];
     pmb_canvas c;
     for (int i = 0; i < 3; i++)
         sprites[i] = sprite_of(&pictures[i], (int16_t)(4 * i), 0);

@@ -3,10 +3,13 @@
 #include "card.h"
 #include "encode.h"
 
-enum { W = 61, H = 83, MOST_MEMORY = 2000 };
+enum { W = 61, H = 83, MOST_MEMORY = 9000 };
 
 static const pmb_pixels kinds[] = {PMB_PIXELS_ONE_BIT, PMB_PIXELS_INK, PMB_PIXELS_GREY,
                                    PMB_PIXELS_COLOR};
+
+/* All tests run with both: probabilities that are learnt, and those in tables. */
+static bool lean;
 
 static struct block some_block(pmb_pixels kind, unsigned seed)
 {
@@ -19,7 +22,7 @@ static struct block some_block(pmb_pixels kind, unsigned seed)
         seed = seed * 1664525u + 1013904223u;
         values[i] = (uint16_t)((x / 7 + y / 5 + (seed >> 30 == 0) * (seed >> 8)) % count);
     }
-    assert_true(block_encode(&block, &(struct film){.frames = &p, .count = 1}));
+    assert_true(block_encode(&block, &(struct film){.frames = &p, .count = 1, .lean = lean}));
     return block;
 }
 
@@ -162,5 +165,7 @@ int main(void)
         test_without(PMB_ONE_BIT, memory_that_was_used_otherwise_is_noticed),
         test_without(PMB_ONE_BIT, with_a_bookmark_all_bands_read_the_picture_once),
     };
-    return cmocka_run_group_tests(tests, NULL, NULL);
+    const int failed = cmocka_run_group_tests_name("learnt", tests, NULL, NULL);
+    lean = true;
+    return failed + cmocka_run_group_tests_name("by tables", tests, NULL, NULL);
 }

@@ -56,10 +56,14 @@ static struct pixels some_pixels(pmb_pixels kind, int w, int h, unsigned seed)
     return p;
 }
 
+/* All tests run with both: probabilities that are learnt, and those in tables. */
+static bool lean;
+
 static struct block encode(const struct pixels *p)
 {
     struct block block;
-    assert_true(block_encode(&block, &(struct film){.frames = p, .count = 1}));
+    assert_true(block_encode(&block, &(struct film){.frames = p, .count = 1, .lean = lean}));
+    assert_int_equal(block.bytes[4], lean ? 2 : 3);
     return block;
 }
 
@@ -124,24 +128,31 @@ static void pictures_come_back_pixel_for_pixel(void **state)
         }
 }
 
+/* And, where they are learnt, the probabilities. */
 static void two_rows_and_no_more_memory_are_needed(void **state)
 {
     (void)state;
     static const unsigned rows[] = {2 * 50 / 8 + 2, 2 * 25 / 2, 2 * 25, 2 * 100};
+    static const unsigned learnt[] = {2 * 4098, 2 * 768, 2 * 1200, 2 * 1260};
     for (size_t k = 0; k < LENGTH(kinds); k++) {
         struct pixels p = some_pixels(kinds[k], 50, 20, 2);
         struct block block = encode(&p);
         const pmb_picture picture = picture_of(&block);
         pmb_picture_info info;
-        uint8_t memory[256];
         static struct sheet s;
         open_sheet(&s);
         assert_int_equal(pmb_picture_measure(&picture, &info), PMB_OK);
-        assert_true(info.memory <= rows[k] + 2);
+        assert_true(info.memory <= rows[k] + 2 + (lean ? 0 : learnt[k]));
+        uint8_t *memory = malloc(info.memory + 1); /* at an odd address, too, and no longer */
+        assert_int_equal(
+            pmb_picture_draw(&s.c, &picture, (pmb_point){0, 0}, NULL, memory + 1, info.memory),
+            PMB_OK);
+        open_sheet(&s);
         assert_int_equal(
             pmb_picture_draw(&s.c, &picture, (pmb_point){0, 0}, NULL, memory, info.memory - 1),
             PMB_ERR_ARGUMENT);
         assert_int_equal(at(&s, 3, 3), GROUND);
+        free(memory);
         pixels_free(&p);
         block_free(&block);
     }
@@ -440,7 +451,7 @@ static size_t packed(const struct film_of_file *film)
 {
     struct block block;
     assert_true(block_encode(&block, &(struct film){film->frames, film->images.milliseconds,
-                                                    film->count, film->count > 1}));
+                                                    film->count, film->count > 1, lean}));
     const size_t size = block.size;
     block_free(&block);
     return size;
@@ -477,8 +488,13 @@ static void demo_assets_are_no_larger_than_gzip_makes_them(void **state)
     for (size_t i = 0; i < LENGTH(cases); i++) {
         static struct film_of_file film;
         load(&film, cases[i].name, cases[i].kind, cases[i].dithering);
-        ours += packed(&film);
-        theirs += gzipped(film.frames, film.count);
+        const size_t size = packed(&film), other = gzipped(film.frames, film.count);
+        /* Ordered dots come again in rows that are not kept: 1,260 bytes, gzip 1,168. */
+        const bool dots = cases[i].dithering == DITHER_ORDERED;
+        if (!lean && film.count == 1 && !dots && size > other)
+            fail_msg("%s takes %zu bytes, gzip %zu", cases[i].name, size, other);
+        ours += size;
+        theirs += other;
         unload(&film);
     }
     print_message("  %zu bytes, gzip %zu\n", ours, theirs);
@@ -512,5 +528,7 @@ int main(void)
         test_without(PMB_ONE_BIT, demo_assets_are_no_larger_than_gzip_makes_them),
         cmocka_unit_test(a_loop_in_lines_takes_a_fifth),
     };
-    return cmocka_run_group_tests(tests, NULL, NULL);
+    const int failed = cmocka_run_group_tests_name("learnt", tests, NULL, NULL);
+    lean = true;
+    return failed + cmocka_run_group_tests_name("by tables", tests, NULL, NULL);
 }

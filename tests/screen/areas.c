@@ -106,7 +106,8 @@ static void nothing_else_is_painted_or_sent(void **state)
     assert_int_equal(pmb_screen_paint_area(&rig.screen, count_bands, boxes, boxes[0]), PMB_OK);
     assert_int_equal(painted, 1);
     /* Four columns of one page, with the addressing and an address. */
-    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes - before, 1 + 2 + 3 + 1 + 4);
+    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes - before,
+                     1 + ADDRESSING + 3 + 1 + 4);
     assert_int_equal(pmb_screen_paint_area(&rig.screen, count_bands, boxes, (pmb_rect){0}), PMB_OK);
     assert_int_equal(
         pmb_screen_paint_area(&rig.screen, count_bands, boxes, (pmb_rect){500, 500, 9, 9}), PMB_OK);

@@ -57,7 +57,7 @@ static void one_pixel_sends_one_tile(void **state)
     assert_int_equal(pmb_screen_present(&rig.screen), PMB_OK);
     /* The addressing, three bytes of address and the tile's sixteen, with control bytes in front.
      */
-    assert_int_equal(bytes_sent(&rig) - before, 1 + 2 + 3 + 1 + PMB_TILE_COLUMNS);
+    assert_int_equal(bytes_sent(&rig) - before, 1 + ADDRESSING + 3 + 1 + PMB_TILE_COLUMNS);
     assert_true(glass_is_light(&rig, 70, 33));
     assert_int_equal(glass_lit_count(&rig), 1);
     rig_close(&rig);

@@ -322,7 +322,7 @@ static void only_what_was_drawn_is_looked_at(void **state)
     pmb_pixel(c, (pmb_point){3, 3}, PMB_WHITE);
     pmb_pixel(c, (pmb_point){120, 60}, PMB_WHITE);
     assert_int_equal(pmb_screen_present(&s.rig.screen), PMB_OK);
-    assert_int_equal(bytes_sent(&s) - before, 2 + 2 * (1 + 3 + 1 + 1));
+    assert_int_equal(bytes_sent(&s) - before, ADDRESSING + 2 * (1 + 3 + 1 + 1));
     assert_int_equal(glass_lit_count(&s.rig), 2);
     /* What is written past the functions is sent when it is told. */
     s.rig.buffer[10] = 0xFF;
@@ -374,7 +374,7 @@ static void neighbours_are_sent_in_one_go(void **state)
         assert_int_equal(pmb_screen_present(&s.rig.screen), PMB_OK);
         const uint64_t window = 1 + 4 + 1 + 4 + 1; /* MIPI DCS: CASET, RASET, RAMWR */
         assert_int_equal(bytes_sent(&s) - before,
-                         k == 0 ? 2 + 2 * (1 + 3 + 1 + 16) : window + 16 * 16 * 2);
+                         k == 0 ? ADDRESSING + 2 * (1 + 3 + 1 + 16) : window + 16 * 16 * 2);
         close_station(&s);
     }
 }

@@ -80,7 +80,7 @@ static void a_dead_bus_stays_an_error_until_it_answers(void **state)
     (void)state;
     struct rig rig;
     rig_open(&rig, &oled, BAND, true);
-    pmb_bench_break_transfer(rig.bench, 4, 2, true);
+    pmb_bench_break_transfer(rig.bench, 2, 2, true);
     assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_ERR_BUS);
     for (int i = 0; i < 3; i++)
         assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size),

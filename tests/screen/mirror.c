@@ -105,7 +105,8 @@ static void one_pixel_sends_one_byte(void **state)
     assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes, before);
     pmb_pixel(pmb_screen_canvas(&rig.screen), (pmb_point){70, 33}, PMB_WHITE);
     assert_int_equal(pmb_screen_present(&rig.screen), PMB_OK);
-    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes - before, 1 + 2 + 3 + 1 + 1);
+    assert_int_equal(pmb_bench_traffic_so_far(rig.bench).bytes - before,
+                     1 + ADDRESSING + 3 + 1 + 1);
     assert_true(glass_is_light(&rig, 70, 33));
     rig_close(&rig);
     free(mirror);

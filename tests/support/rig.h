@@ -16,6 +16,9 @@ struct rig {
     pmb_tile *tiles;
 };
 
+/* Bytes that say how an SSD1306 is addressed, where that changes. */
+enum { ADDRESSING = PMB_WINDOWS ? 2 : 0 };
+
 /* Builds the bench for a configuration; the panel is not opened. */
 void rig_build(struct rig *rig, const pmb_panel_config *config);
 

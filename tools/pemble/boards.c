@@ -143,6 +143,11 @@ static int numbered_by_port(const struct board *board, const char *name)
     return -1;
 }
 
+bool board_is_avr(const struct board *board)
+{
+    return strncmp(board->name, "atmega", 6) == 0;
+}
+
 pmb_pin board_pin_named(const struct board *board, const char *name)
 {
     /* ESP8266 boards print D0 to D8 on other pins than GPIO0 to 8. */

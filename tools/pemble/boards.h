@@ -74,6 +74,9 @@ extern const struct board board_expander; /* an MCP23017, whose pins a panel may
 /* "GP4", "D13", "A4". The text is valid for the next few calls. */
 const char *board_pin_name(const struct board *board, pmb_pin pin);
 
+/* Whether its processor is an AVR, which has little RAM. */
+bool board_is_avr(const struct board *board);
+
 /* A pin by its name or number; PMB_PIN_NONE when the board has none such. */
 pmb_pin board_pin_named(const struct board *board, const char *name);
 

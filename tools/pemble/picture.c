@@ -53,6 +53,46 @@ static int preview(struct picture_target *target, const struct block *block, con
     return status;
 }
 
+/* The pixels of an image and their block. False, having said why, when it cannot. */
+static bool pack(const struct picture_target *target, const struct raster *image, const char *path,
+                 struct pixels *pixels, struct block *block)
+{
+    if (!picture_target_apply(target, image, pixels, path))
+        return false;
+    const struct film film = {.frames = pixels, .count = 1, .lean = target->lean};
+    const bool good = block_encode(block, &film);
+    if (!good)
+        complain("there is not enough memory");
+    return good;
+}
+
+static size_t packed_size(const struct picture_target *target, void *image)
+{
+    struct pixels pixels = {0};
+    struct block block = {0};
+    (void)pack(target, image, "the image", &pixels, &block);
+    const size_t size = block.size;
+    block_free(&block);
+    pixels_free(&pixels);
+    return size;
+}
+
+static void report(const struct picture_target *target, struct images *images,
+                   const struct pixels *pixels, const struct block *block, const char *out)
+{
+    const size_t raw = pixels_raw(pixels);
+    const pmb_picture picture = {{block->bytes, (uint32_t)block->size, NULL}};
+    pmb_picture_info info;
+    (void)pmb_picture_measure(&picture, &info);
+    printf("%s: %dx%d, %s%s, %zu bytes, %.0f %% of %zu unpacked; %zu bytes of RAM to draw it\n",
+           out, pixels->w, pixels->h, pixels_name(pixels->kind),
+           pixels->transparent ? " with transparency" : "", block->size,
+           100.0 * (double)block->size / (double)raw, raw, info.memory);
+    picture_say_others(target, packed_size, &images->frames[0]);
+    if (images->count > 1)
+        printf("  the first of %d frames; 'pemble reel make' takes all\n", images->count);
+}
+
 static int make(struct picture_target *target, const char *in, const struct picture_words *words)
 {
     struct images images = {0};
@@ -62,23 +102,15 @@ static int make(struct picture_target *target, const char *in, const struct pict
     int status = FAILED;
     if (!images_read(&images, in, why, sizeof why)) {
         complain("%s: %s", in, why);
-    } else if (picture_target_apply(target, &images.frames[0], &pixels, in)) {
-        const struct film film = {.frames = &pixels, .count = 1};
-        if (!block_encode(&block, &film))
-            complain("there is not enough memory");
-        else {
+    } else {
+        picture_target_choose(target, &images);
+        if (pack(target, &images.frames[0], in, &pixels, &block)) {
             snprintf(what, sizeof what, "%dx%d, %s", pixels.w, pixels.h, pixels_name(pixels.kind));
             status = output_picture(words->output, block.bytes, block.size, what);
         }
     }
     if (status == DONE) {
-        const size_t raw = pixels_raw(&pixels);
-        printf("%s: %dx%d, %s%s, %zu bytes, %.0f %% of %zu unpacked; %zu of them tables\n",
-               words->output, pixels.w, pixels.h, pixels_name(pixels.kind),
-               pixels.transparent ? " with transparency" : "", block.size,
-               100.0 * (double)block.size / (double)raw, raw, block.tables);
-        if (images.count > 1)
-            printf("  the first of %d frames; 'pemble reel make' takes all\n", images.count);
+        report(target, &images, &pixels, &block, words->output);
         if (words->preview || words->wired)
             status = preview(target, &block, words->preview);
     }

@@ -82,6 +82,8 @@ static bool read_ways(struct picture_target *t, const struct picture_words *w)
     }
     t->fitting = (enum fitting)fit;
     t->dithering = (enum dithering)dither;
+    t->dithering_given = w->dither || w->threshold;
+    t->lean = w->lean || (t->has_stage && board_is_avr(t->setup.board));
     /* A threshold is a shift of what is light from 128 on. */
     t->brightness = w->brightness + (w->threshold ? (128 - w->threshold) * 100 / 255 : 0);
     t->contrast = w->contrast;
@@ -156,6 +158,55 @@ static pmb_size size_for(const struct picture_target *t, const struct raster *im
         w = image->w * h / image->h;
     }
     return (pmb_size){(int16_t)(w > 0 ? w : 1), (int16_t)(h > 0 ? h : 1)};
+}
+
+/* Of drawings nearly all is near black or white. What is not are their edges. */
+static bool are_drawings(const struct images *images)
+{
+    enum { NEAR = 48, EDGES = 5 }; /* steps of 255; every fifth pixel */
+    size_t count = 0, between = 0;
+    for (int i = 0; i < images->count; i++) {
+        const struct raster *r = &images->frames[i];
+        const uint8_t *at = r->rgba, *end = at + 4 * (size_t)r->w * (size_t)r->h;
+        for (; at < end; at += 4) {
+            const int light = (77 * at[0] + 150 * at[1] + 29 * at[2]) / 256;
+            between += at[3] >= 128 && light >= NEAR && light <= 255 - NEAR;
+            count += at[3] >= 128;
+        }
+    }
+    return between * EDGES <= count;
+}
+
+void picture_target_choose(struct picture_target *t, const struct images *images)
+{
+    if (!t->dithering_given && t->kind == PMB_PIXELS_ONE_BIT)
+        t->dithering = are_drawings(images) ? DITHER_NONE : DITHER_DIFFUSION;
+}
+
+const char *dithering_name(enum dithering dithering)
+{
+    static const char *const names[] = {
+        [DITHER_NONE] = "none", [DITHER_ORDERED] = "ordered", [DITHER_DIFFUSION] = "diffusion"};
+    return names[dithering];
+}
+
+void picture_say_others(const struct picture_target *target,
+                        size_t (*size)(const struct picture_target *target, void *context),
+                        void *context)
+{
+    static struct picture_target other;
+    if (!target->dithering_given && target->kind == PMB_PIXELS_ONE_BIT) {
+        other = *target;
+        other.dithering = target->dithering == DITHER_NONE ? DITHER_DIFFUSION : DITHER_NONE;
+        const char *const way = dithering_name(other.dithering);
+        printf("  dithering: %s; with --dither %s %zu bytes\n", dithering_name(target->dithering),
+               way, size(&other, context));
+    }
+    if (!target->lean) {
+        other = *target;
+        other.lean = true;
+        printf("  with --lean %zu bytes, less RAM and less time\n", size(&other, context));
+    }
 }
 
 bool picture_target_apply(const struct picture_target *t, const struct raster *image,

@@ -14,7 +14,7 @@ int picture_run(int argc, const char **argv, const char *name, const char *input
 /* As they stand on the command line. */
 struct picture_words {
     char *panel, *format, *size, *fit, *dither, *output, *preview;
-    int wired;
+    int wired, lean;
     int brightness, contrast, threshold, invert;
 };
 
@@ -36,8 +36,12 @@ struct picture_words {
          "WxH"},                                                                                   \
         {"fit", '\0', POPT_ARG_STRING, &(w).fit, 0, "whole (the default), fill, crop or exact",    \
          "HOW"},                                                                                   \
-        {"dither",    '\0', POPT_ARG_STRING,                                                       \
-         &(w).dither, 0,    "diffusion (the default), ordered or none",                            \
+        {"dither",                                                                                 \
+         '\0',                                                                                     \
+         POPT_ARG_STRING,                                                                          \
+         &(w).dither,                                                                              \
+         0,                                                                                        \
+         "diffusion, ordered or none; if not given, none for drawings of one bit, else diffusion", \
          "HOW"},                                                                                   \
         {"threshold",                                                                              \
          '\0',                                                                                     \
@@ -48,6 +52,9 @@ struct picture_words {
          "N"},                                                                                     \
         {"brightness", '\0', POPT_ARG_INT, &(w).brightness, 0, "-100 to 100", "N"},                \
         {"contrast", '\0', POPT_ARG_INT, &(w).contrast, 0, "-100 to 100", "N"},                    \
+        {"lean",    '\0', POPT_ARG_NONE,                                                           \
+         &(w).lean, 0,    "larger, but decoded with less RAM and sooner; always for an AVR",       \
+         NULL},                                                                                    \
         {"invert", '\0', POPT_ARG_NONE, &(w).invert, 0, "exchange dark and light", NULL},          \
         {"wired",                                                                                  \
          '\0',                                                                                     \
@@ -69,6 +76,8 @@ struct picture_target {
     enum fitting fitting;
     enum few few;
     enum dithering dithering;
+    bool dithering_given; /* on the command line */
+    bool lean;
     int brightness, contrast;
     bool invert;
     bool has_stage;
@@ -81,12 +90,24 @@ struct picture_target {
 int picture_target_read(struct picture_target *target, const struct picture_words *words);
 void picture_target_close(struct picture_target *target);
 
+/* Chooses how images are dithered, if that was not given: drawings not at all. */
+void picture_target_choose(struct picture_target *target, const struct images *images);
+
 /* Makes pixels of an image: fitted, adjusted, reduced. False, having said why, when it cannot. */
 bool picture_target_apply(const struct picture_target *target, const struct raster *image,
                           struct pixels *pixels, const char *path);
 
 /* "one bit", "ink", "grey", "colour". */
 const char *pixels_name(pmb_pixels kind);
+
+/* "none", "ordered", "diffusion": the word of --dither. */
+const char *dithering_name(enum dithering dithering);
+
+/* Says what the other way would take, of dithering and of --lean: `size` gives the bytes of a
+ * block for a target, or 0. */
+void picture_say_others(const struct picture_target *target,
+                        size_t (*size)(const struct picture_target *target, void *context),
+                        void *context);
 
 /* Bytes of the same pixels, not packed. */
 size_t pixels_raw(const struct pixels *pixels);

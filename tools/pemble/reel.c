@@ -103,6 +103,20 @@ struct film_made {
     int count;
 };
 
+static void film_free(struct film_made *film)
+{
+    for (int i = 0; i < film->count; i++)
+        pixels_free(&film->frames[i]);
+    free(film->frames);
+    free(film->milliseconds);
+}
+
+/* What a reel is made of. */
+struct shots {
+    const struct images *images;
+    int rate;
+};
+
 /* Pixels of all images; alike in kind and transparency. */
 static bool reduce_all(const struct picture_target *target, const struct images *images, int rate,
                        struct film_made *film)
@@ -136,6 +150,30 @@ static bool reduce_all(const struct picture_target *target, const struct images 
     return true;
 }
 
+/* The frames and their block. False, having said why, when it cannot. */
+static bool pack(const struct picture_target *target, const struct shots *shots,
+                 struct film_made *made, struct block *block)
+{
+    if (!reduce_all(target, shots->images, shots->rate, made))
+        return false;
+    const struct film film = {made->frames, made->milliseconds, made->count, true, target->lean};
+    const bool good = block_encode(block, &film);
+    if (!good)
+        complain("there is not enough memory");
+    return good;
+}
+
+static size_t packed_size(const struct picture_target *target, void *shots)
+{
+    struct film_made made = {0};
+    struct block block = {0};
+    (void)pack(target, shots, &made, &block);
+    const size_t size = block.size;
+    block_free(&block);
+    film_free(&made);
+    return size;
+}
+
 static void report(const struct film_made *film, const struct block *block, const char *out,
                    unsigned long flash)
 {
@@ -150,11 +188,12 @@ static void report(const struct film_made *film, const struct block *block, cons
         time += (unsigned long)film->milliseconds[i];
     }
     const size_t all = raw * (size_t)film->count;
-    printf("%s: %d frames of %dx%d, %s, %lu ms, %zu bytes, %.0f %% of %zu unpacked; %zu of them "
-           "tables\n",
+    const pmb_picture reel = {{block->bytes, (uint32_t)block->size, NULL}};
+    printf("%s: %d frames of %dx%d, %s, %lu ms, %zu bytes, %.0f %% of %zu unpacked; %zu bytes of "
+           "RAM to play it\n",
            out, film->count, film->frames[0].w, film->frames[0].h,
            pixels_name(film->frames[0].kind), time, block->size,
-           100.0 * (double)block->size / (double)all, all, block->tables);
+           100.0 * (double)block->size / (double)all, all, pmb_reel_memory(&reel));
     if (flash > 0) {
         const size_t fixed = 32 + block->tables;
         const size_t frame = (block->size - fixed) / (size_t)film->count;
@@ -271,28 +310,26 @@ static int make(struct picture_target *target, const struct line *line,
     bool good = true;
     for (int i = 0; i < line->count && good; i++)
         good = add_paths(&paths, line->words[i]);
-    if (good && read_all(&images, &paths) && reduce_all(target, &images, rate, &made)) {
-        const struct film film = {made.frames, made.milliseconds, made.count, true};
-        char what[200];
-        snprintf(what, sizeof what, "a reel of %d frames of %dx%d, %s", made.count,
-                 made.frames[0].w, made.frames[0].h, pixels_name(made.frames[0].kind));
-        if (!block_encode(&block, &film))
-            complain("there is not enough memory");
-        else
+    struct shots shots = {&images, rate};
+    if (good && read_all(&images, &paths)) {
+        picture_target_choose(target, &images);
+        if (pack(target, &shots, &made, &block)) {
+            char what[200];
+            snprintf(what, sizeof what, "a reel of %d frames of %dx%d, %s", made.count,
+                     made.frames[0].w, made.frames[0].h, pixels_name(made.frames[0].kind));
             status = output_picture(words->output, block.bytes, block.size, what);
+        }
     }
     if (status == DONE) {
         report(&made, &block, words->output, flash);
+        picture_say_others(target, packed_size, &shots);
         if (words->wired)
             status = play(target, &block);
         if (words->preview && status == DONE)
             status = preview(target, &block, words->preview);
     }
     block_free(&block);
-    for (int i = 0; i < made.count; i++)
-        pixels_free(&made.frames[i]);
-    free(made.frames);
-    free(made.milliseconds);
+    film_free(&made);
     images_free(&images);
     paths_free(&paths);
     return status;

@@ -5,12 +5,15 @@
 #include <string.h>
 
 /*
- * What is coded goes two ways: it is counted, for each context, and with the probabilities that
- * these counts give it is written.
+ * What is coded goes two ways: first its cost is found, and then it is written. For tables of
+ * probabilities it is counted, for each context; else probabilities are learnt on the way.
  */
 struct coder {
-    uint32_t (*counts)[2]; /* by context; NULL: it is written */
+    bool writes;
+    uint32_t (*counts)[2]; /* by context, where it does not write */
     const uint8_t *nibbles;
+    uint16_t *learnt; /* by context; NULL: by the tables */
+    uint64_t cost;    /* of what was learnt, 1/256 bits */
     uint16_t low, range;
     uint8_t bits; /* of the last byte of `out` that are used; 8: it is full */
     uint8_t *out;
@@ -19,7 +22,9 @@ struct coder {
 };
 
 #include "geometry/checksum.h"
+#include "picture/learn.h"
 #include "picture/levels.h"
+#include "picture/block.h"
 #include "picture/model.h"
 
 enum { HEADER = 32, CRC_AT = 16, MOST_CONTEXTS = 4096 + 2 };
@@ -99,21 +104,6 @@ static void finish(struct coder *c)
         c->size--;
 }
 
-static inline uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
-{
-    if (c->counts)
-        c->counts[context][wanted]++;
-    else
-        write_bit(c, pmb_levels[c->nibbles[context]], wanted);
-    return wanted;
-}
-
-static void write_number(struct coder *c, uint32_t number, int bits)
-{
-    while (bits-- > 0 && !c->counts)
-        write_bit(c, 32768, number >> bits & 1);
-}
-
 /* How many bits a probability costs, times 256: good enough for choosing between models, without
  * floating point. */
 static uint32_t bits_of_level(uint32_t probability)
@@ -125,6 +115,29 @@ static uint32_t bits_of_level(uint32_t probability)
         bits += 256;
     }
     return bits + (value - 256);
+}
+
+static inline uint8_t code_bit(struct coder *c, uint16_t context, uint8_t wanted)
+{
+    if (c->learnt) {
+        const uint16_t chance = learnt_chance(c->learnt[context]);
+        if (c->writes)
+            write_bit(c, chance, wanted);
+        else
+            c->cost += bits_of_level(wanted ? 65536u - chance : chance);
+        c->learnt[context] = learnt_from(c->learnt[context], wanted);
+    } else if (c->writes) {
+        write_bit(c, pmb_levels[c->nibbles[context]], wanted);
+    } else {
+        c->counts[context][wanted]++;
+    }
+    return wanted;
+}
+
+static void write_number(struct coder *c, uint32_t number, int bits)
+{
+    while (bits-- > 0 && c->writes)
+        write_bit(c, 32768, number >> bits & 1);
 }
 
 /* The level that costs least for so many zeros and ones, and what it costs in 1/256 bit. */
@@ -222,15 +235,21 @@ struct attempt {
     uint64_t cost; /* 1/256 bits, the tables included */
 };
 
-/* Counts with a model and finds the probabilities. */
+/* What a model costs; and, for tables, the probabilities. */
 static void try_model(struct attempt *a)
 {
     static uint32_t counts[MOST_CONTEXTS][2];
-    struct coder coder = {.counts = counts};
+    static uint16_t learnt[MOST_CONTEXTS];
+    struct coder coder = {.counts = counts, .learnt = a->film->lean ? NULL : learnt};
     memset(counts, 0, sizeof counts);
+    memset(learnt, 0, sizeof learnt);
     memset(a->known.memory, 0, a->memory);
-    a->contexts = model_contexts(a->model.pixels, a->model.neighbours, a->model.far);
+    a->contexts = model_contexts(&a->model);
     code_film(&coder, a->film, a->model, &a->known, NULL);
+    /* Two bytes of RAM that a context takes are worth a bit. */
+    a->cost = coder.cost + a->contexts * 256ull;
+    if (!a->film->lean)
+        return;
     a->cost = (uint64_t)a->contexts * 4 * 256;
     for (uint16_t i = 0; i < a->contexts; i++) {
         uint64_t cost;
@@ -239,21 +258,31 @@ static void try_model(struct attempt *a)
     }
 }
 
-/* Every size of the template, and for one bit some distances of the far pixel. */
+static int most_neighbours(const struct model *model)
+{
+    if (model->pixels == PMB_PIXELS_ONE_BIT)
+        return MOST_ONE_BIT;
+    if (model->pixels == PMB_PIXELS_INK)
+        return MOST_INK;
+    return model->learning ? MOST_LEARNT_VALUE : MOST_VALUE;
+}
+
+/* Every size of the template; for one bit some distances of the far pixel, and for values that are
+ * learnt some numbers of columns in which is looked for what comes again. */
 static void choose_model(struct attempt *best)
 {
-    static const uint8_t far[] = {0, 4, 8, 6};
+    static const uint8_t of_bits[] = {0, 4, 8, 6}, of_values[] = {0, 32, 128};
     struct attempt a = *best;
     const bool one_bit = a.model.pixels == PMB_PIXELS_ONE_BIT;
-    const int most = one_bit                            ? MOST_ONE_BIT
-                     : a.model.pixels == PMB_PIXELS_INK ? MOST_INK
-                                                        : MOST_VALUE;
+    const bool values = a.model.learning && !one_bit && a.model.pixels != PMB_PIXELS_INK;
+    const size_t ways = one_bit ? sizeof of_bits : values ? sizeof of_values : 1;
+    const int most = most_neighbours(&a.model);
     best->cost = UINT64_MAX;
-    for (size_t f = 0; f < (one_bit ? sizeof far : 1); f++)
+    for (size_t f = 0; f < ways; f++)
         for (int n = 1; n <= most; n++) {
             a.model.neighbours = (uint8_t)n;
-            a.model.far = far[f];
-            if (model_contexts(a.model.pixels, a.model.neighbours, a.model.far) > MOST_CONTEXTS)
+            a.model.far = values ? of_values[f] : of_bits[f];
+            if (model_contexts(&a.model) > MOST_CONTEXTS)
                 continue;
             try_model(&a);
             if (a.cost < best->cost)
@@ -283,12 +312,13 @@ static bool assemble(struct block *block, const struct attempt *a, const struct 
     uint32_t milliseconds = 0;
     for (int i = 0; i < a->film->count && a->film->reel; i++)
         milliseconds += (uint32_t)a->film->milliseconds[i];
-    block->tables = (a->contexts + 1u) / 2;
+    block->tables = a->film->lean ? (a->contexts + 1u) / 2 : 0;
     block->size = HEADER + block->tables + coder->size;
     uint8_t *b = block->bytes = calloc(1, block->size);
     if (!b)
         return false;
-    memcpy(b, a->film->reel ? "PMBR\2" : "PMBP\2", 5);
+    memcpy(b, a->film->reel ? "PMBR" : "PMBP", 4);
+    b[4] = a->film->lean ? PMB_PICTURE_TABLES : PMB_PICTURE_LEARNING;
     b[5] = (uint8_t)first->kind;
     b[6] = a->model.neighbours;
     b[7] = first->transparent;
@@ -299,7 +329,7 @@ static bool assemble(struct block *block, const struct attempt *a, const struct 
     put_number(b + 22, (uint32_t)a->film->count, 2);
     put_number(b + 24, milliseconds, 4);
     b[28] = a->model.far;
-    for (uint16_t i = 0; i < a->contexts; i++)
+    for (uint16_t i = 0; i < a->contexts && a->film->lean; i++)
         b[HEADER + i / 2] |= (uint8_t)(i % 2 ? a->nibbles[i] : a->nibbles[i] << 4);
     if (coder->size > 0)
         memcpy(b + HEADER + block->tables, coder->out, coder->size);
@@ -317,12 +347,14 @@ bool block_encode(struct block *block, const struct film *film)
             film->frames[i].kind != first->kind ||
             film->frames[i].transparent != first->transparent || film->frames[i].key != first->key)
             return false;
-    a = (struct attempt){
-        .film = film,
-        .model = {.pixels = first->kind, .reel = film->reel, .h = (uint16_t)first->h},
-        .known = {.w = (uint16_t)first->w,
-                  .rows = (uint16_t)(film->reel ? first->h : 2),
-                  .bits = model_bits(first->kind, first->transparent)}};
+    a = (struct attempt){.film = film,
+                         .model = {.pixels = first->kind,
+                                   .reel = film->reel,
+                                   .learning = !film->lean,
+                                   .h = (uint16_t)first->h},
+                         .known = {.w = (uint16_t)first->w,
+                                   .rows = (uint16_t)(film->reel ? first->h : 2),
+                                   .bits = model_bits(first->kind, first->transparent)}};
     a.known.stride = known_stride(a.known.w, a.known.bits);
     a.memory = (size_t)a.known.stride * a.known.rows;
     a.known.memory = calloc(1, a.memory);
@@ -330,7 +362,12 @@ bool block_encode(struct block *block, const struct film *film)
     if (!a.known.memory || !block->frame_bytes)
         return false;
     choose_model(&a);
-    struct coder coder = {.nibbles = a.nibbles, .range = 0xFFFF};
+    static uint16_t learnt[MOST_CONTEXTS];
+    memset(learnt, 0, sizeof learnt);
+    struct coder coder = {.writes = true,
+                          .nibbles = a.nibbles,
+                          .learnt = film->lean ? NULL : learnt,
+                          .range = 0xFFFF};
     memset(a.known.memory, 0, a.memory);
     code_film(&coder, film, a.model, &a.known, block->frame_bytes);
     finish(&coder);

@@ -7,7 +7,7 @@
 struct block {
     uint8_t *bytes; /* from malloc */
     size_t size;
-    size_t tables;       /* bytes of them */
+    size_t tables;       /* bytes of them; 0: what they say is learnt */
     size_t *frame_bytes; /* of each frame, rounded down; from malloc */
 };
 
@@ -17,6 +17,8 @@ struct film {
     const int *milliseconds;
     int count;
     bool reel;
+    bool lean; /* probabilities in tables: the block is larger, and decoding takes less RAM and time
+                */
 };
 
 /* False when there is no memory, or the frames differ in size or kind. Of all models the one that
