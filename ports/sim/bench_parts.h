@@ -65,6 +65,9 @@ struct net *bench_net(pmb_bench *bench, const char *name);
 /* Moves the clock on. What is due until then happens. */
 void bench_pass(pmb_bench *bench, uint64_t nanoseconds);
 
+/* Whether nothing else happens meanwhile. */
+bool bench_is_quiet(const pmb_bench *bench, uint64_t nanoseconds);
+
 /* Plans an event for a module. When there is no memory for it, it happens at once. */
 void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_module *module));
 

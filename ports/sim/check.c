@@ -102,7 +102,7 @@ static bool compare(const struct image *seen, const char *path)
         return true;
     name_of_seen(path, name, sizeof name);
     fprintf(stderr, "%s: %s\n", path, why);
-    if (image_save(seen, name))
+    if (image_save(seen, 0, name))
         fprintf(stderr, "  what was seen is in %s; with PEMBLE_KEEP=1 it is kept as the picture\n",
                 name);
     else
@@ -125,7 +125,7 @@ bool pmb_check_glass(pmb_bench *bench, unsigned number, const char *path)
     }
     bool good;
     if (keep && strcmp(keep, "1") == 0) {
-        good = image_save(&seen, path);
+        good = image_save(&seen, 0, path);
         fprintf(stderr, "%s: %s\n", path, good ? "kept" : strerror(errno));
     } else {
         good = compare(&seen, path);

@@ -31,6 +31,12 @@ static int earliest(const pmb_bench *bench, uint64_t end)
     return first;
 }
 
+bool bench_is_quiet(const pmb_bench *bench, uint64_t nanoseconds)
+{
+    const uint64_t end = bench->now + nanoseconds;
+    return earliest(bench, end) < 0 && (bench->next_input == 0 || bench->next_input > end);
+}
+
 void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
 {
     const uint64_t end = bench->now + nanoseconds;

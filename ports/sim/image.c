@@ -6,6 +6,7 @@
 #include <stdlib.h>
 #include <string.h>
 #include <png.h>
+#include <zlib.h>
 #include "pemble/pemble.h"
 
 bool image_make(struct image *image, int width, int height, struct rgb background)
@@ -23,28 +24,39 @@ void image_free(struct image *image)
     image->rgb = NULL;
 }
 
+static uint8_t *pixel_at(const struct image *image, int x, int y)
+{
+    return image->rgb + 3 * ((size_t)y * (size_t)image->width + (size_t)x);
+}
+
+static uint8_t *put(uint8_t *pixel, int count, struct rgb color)
+{
+    for (; count > 0; count--) {
+        *pixel++ = color.red;
+        *pixel++ = color.green;
+        *pixel++ = color.blue;
+    }
+    return pixel;
+}
+
 static void plot(struct image *image, int x, int y, struct rgb color)
 {
     if (x < 0 || y < 0 || x >= image->width || y >= image->height)
         return;
-    uint8_t *pixel = image->rgb + 3 * ((size_t)y * (size_t)image->width + (size_t)x);
-    pixel[0] = color.red;
-    pixel[1] = color.green;
-    pixel[2] = color.blue;
+    (void)put(pixel_at(image, x, y), 1, color);
 }
 
+/* The first row, and copies of it. */
 void image_rect(struct image *image, int x, int y, int w, int h, struct rgb color)
 {
     const int left = x < 0 ? 0 : x, right = x + w < image->width ? x + w : image->width;
-    const int bottom = y + h < image->height ? y + h : image->height;
-    for (int row = y < 0 ? 0 : y; row < bottom; row++) {
-        uint8_t *pixel = image->rgb + 3 * ((size_t)row * (size_t)image->width + (size_t)left);
-        for (int column = left; column < right; column++) {
-            *pixel++ = color.red;
-            *pixel++ = color.green;
-            *pixel++ = color.blue;
-        }
-    }
+    const int top = y < 0 ? 0 : y, bottom = y + h < image->height ? y + h : image->height;
+    if (left >= right || top >= bottom)
+        return;
+    const uint8_t *const first = pixel_at(image, left, top);
+    put(pixel_at(image, left, top), right - left, color);
+    for (int row = top + 1; row < bottom; row++)
+        memcpy(pixel_at(image, left, row), first, 3 * (size_t)(right - left));
 }
 
 void image_disc(struct image *image, int center_x, int center_y, int radius, struct rgb color)
@@ -64,22 +76,31 @@ void image_plate(struct image *image, int x, int y, int w, int h, int radius, st
                    corner & 2 ? y + h - 1 - radius : y + radius, radius, color);
 }
 
+/* A row of what an image is when it is turned clockwise by so many quarters. */
+static void turned_row(const struct image *image, int quarters, int row, uint8_t *to)
+{
+    const int w = image->width, h = image->height, count = quarters % 2 ? h : w;
+    /* Where it begins, and how far it is to the next pixel of it. */
+    const int x = quarters == 0 ? 0 : quarters == 1 ? row : quarters == 2 ? w - 1 : w - 1 - row;
+    const int y = quarters == 0 ? row : quarters == 1 ? h - 1 : quarters == 2 ? h - 1 - row : 0;
+    const ptrdiff_t line = 3 * (ptrdiff_t)w, steps[] = {3, -line, -3, line};
+    const uint8_t *const from = pixel_at(image, x, y);
+    for (int i = 0; i < count; i++, to += 3)
+        memcpy(to, from + i * steps[quarters], 3);
+}
+
 bool image_turn(struct image *image, int quarters)
 {
-    for (; quarters > 0; quarters--) {
-        struct image turned;
-        if (!image_make(&turned, image->height, image->width, (struct rgb){0, 0, 0}))
-            return false;
-        const size_t line = (size_t)turned.width * 3;
-        const uint8_t *pixel = image->rgb;
-        for (int y = 0; y < image->height; y++) {
-            uint8_t *to = turned.rgb + 3 * (image->height - 1 - y);
-            for (int x = 0; x < image->width; x++, pixel += 3, to += line)
-                memcpy(to, pixel, 3);
-        }
-        image_free(image);
-        *image = turned;
-    }
+    struct image turned = *image;
+    if (quarters % 2)
+        turned = (struct image){image->height, image->width, NULL};
+    turned.rgb = malloc((size_t)image->width * (size_t)image->height * 3);
+    if (!turned.rgb)
+        return false;
+    for (int row = 0; row < turned.height; row++)
+        turned_row(image, quarters, row, pixel_at(&turned, 0, row));
+    image_free(image);
+    *image = turned;
     return true;
 }
 
@@ -114,20 +135,39 @@ static bool on_disc(const pmb_glass_view *glass, int x, int y)
     return dx * dx + dy * dy <= glass->width * glass->width;
 }
 
+/* One row of a glass as a line of the image: pixels with a darker edge, or (no `gap`) without. */
+static void put_line(struct image *image, int x, int y, int zoom, int gap,
+                     const pmb_glass_view *glass, int row)
+{
+    const uint8_t *rgb = glass->rgb + 3 * (size_t)row * (size_t)glass->width;
+    uint8_t *pixel = pixel_at(image, x, y);
+    for (int column = 0; column < glass->width; column++, rgb += 3) {
+        const struct rgb color = {rgb[0], rgb[1], rgb[2]};
+        const struct rgb edge = {(uint8_t)(rgb[0] * 3 / 4), (uint8_t)(rgb[1] * 3 / 4),
+                                 (uint8_t)(rgb[2] * 3 / 4)};
+        if (glass->round && !on_disc(glass, column, row)) {
+            pixel += 3 * zoom;
+            continue;
+        }
+        pixel = put(pixel, zoom - gap, color);
+        pixel = put(pixel, gap, edge);
+    }
+}
+
+/* Of each row of the glass the first line is made, and those that are alike are copies. */
 void image_pixels(struct image *image, int x, int y, int zoom, const pmb_glass_view *glass)
 {
     const int gap = zoom >= 4 ? 1 : 0;
-    const uint8_t *rgb = glass->rgb;
-    for (int row = 0; row < glass->height; row++)
-        for (int column = 0; column < glass->width; column++, rgb += 3) {
-            if (glass->round && !on_disc(glass, column, row))
-                continue;
-            const struct rgb color = {rgb[0], rgb[1], rgb[2]};
-            const struct rgb edge = {(uint8_t)(rgb[0] * 3 / 4), (uint8_t)(rgb[1] * 3 / 4),
-                                     (uint8_t)(rgb[2] * 3 / 4)};
-            image_rect(image, x + column * zoom, y + row * zoom, zoom, zoom, edge);
-            image_rect(image, x + column * zoom, y + row * zoom, zoom - gap, zoom - gap, color);
-        }
+    const size_t line = 3 * (size_t)glass->width * (size_t)zoom;
+    for (int row = 0; row < glass->height; row++, y += zoom) {
+        for (int i = 0; i < zoom - gap; i++)
+            if (i == 0 || glass->round)
+                put_line(image, x, y + i, zoom, gap, glass, row);
+            else
+                memcpy(pixel_at(image, x, y + i), pixel_at(image, x, y), line);
+        if (gap)
+            put_line(image, x, y + zoom - gap, zoom, zoom, glass, row);
+    }
 }
 
 /* The mean of the pixels from (x0, y0) to (x1, y1), exclusive. */
@@ -169,17 +209,45 @@ void image_fit(struct image *image, int x, int y, int width, int height,
                          (column + 1) * glass->width / w, (row + 1) * glass->height / h));
 }
 
-bool image_save(const struct image *image, const char *path)
+/* Differences from the row above, and runs of them: the pictures have many rows that are alike. */
+static bool write_png(const struct image *image, int quarters, FILE *f)
+{
+    const int width = quarters % 2 ? image->height : image->width;
+    const int height = quarters % 2 ? image->width : image->height;
+    uint8_t *const row = malloc(3 * (size_t)width);
+    png_infop info = NULL;
+    png_structp png = png_create_write_struct(PNG_LIBPNG_VER_STRING, NULL, NULL, NULL);
+    if (png)
+        info = png_create_info_struct(png);
+    if (!row || !info || setjmp(png_jmpbuf(png))) {
+        png_destroy_write_struct(&png, &info);
+        free(row);
+        return false;
+    }
+    png_init_io(png, f);
+    png_set_filter(png, PNG_FILTER_TYPE_BASE, PNG_FILTER_UP);
+    png_set_compression_level(png, 1);
+    png_set_compression_mem_level(png, 5); /* tables that are quicker to move along */
+    png_set_compression_strategy(png, Z_RLE);
+    png_set_IHDR(png, info, (png_uint_32)width, (png_uint_32)height, 8, PNG_COLOR_TYPE_RGB,
+                 PNG_INTERLACE_NONE, PNG_COMPRESSION_TYPE_DEFAULT, PNG_FILTER_TYPE_DEFAULT);
+    png_write_info(png, info);
+    for (int y = 0; y < height; y++) {
+        turned_row(image, quarters, y, row);
+        png_write_row(png, row);
+    }
+    png_write_end(png, info);
+    png_destroy_write_struct(&png, &info);
+    free(row);
+    return true;
+}
+
+bool image_save(const struct image *image, int quarters, const char *path)
 {
     FILE *f = fopen(path, "wb");
     if (!f)
         return false;
-    png_image png = {.version = PNG_IMAGE_VERSION,
-                     .width = (png_uint_32)image->width,
-                     .height = (png_uint_32)image->height,
-                     .flags = PNG_IMAGE_FLAG_FAST,
-                     .format = PNG_FORMAT_RGB};
-    const bool written = png_image_write_to_stdio(&png, f, 0, image->rgb, 0, NULL);
+    const bool written = write_png(image, quarters, f);
     const int why = errno;
     if (fclose(f) != 0)
         return false;

@@ -20,7 +20,8 @@ struct rgb {
 bool image_make(struct image *image, int width, int height, struct rgb background);
 void image_free(struct image *image);
 
-/* Turns it clockwise by so many quarters. False when there is no memory; it is then as it was. */
+/* Turns it clockwise by so many quarters, 0 to 3. False when there is no memory; it is then as it
+ * was. */
 bool image_turn(struct image *image, int quarters);
 
 /* All drawing is clipped to the image. */
@@ -50,7 +51,8 @@ bool image_of_glass(struct image *image, pmb_module *module);
 /* Reads a PNG, over black where it is transparent. False when it cannot be read; errno says why. */
 bool image_read(struct image *image, const char *path);
 
-/* False when the file cannot be written; errno says why. */
-bool image_save(const struct image *image, const char *path);
+/* Turned clockwise by so many quarters, 0 to 3. False when the file cannot be written; errno says
+ * why. */
+bool image_save(const struct image *image, int quarters, const char *path);
 
 #endif

@@ -182,6 +182,22 @@ void link_take_byte(pmb_module *module, uint8_t byte, unsigned clock_ns)
         shift_in(module, link, byte >> bit & 1);
 }
 
+bool link_take_data(pmb_module *module, const uint8_t *bytes, size_t count, unsigned clock_ns)
+{
+    struct link *link = module->link;
+    if (link->kind != LINK_SPI || link->bits > 0 || link->giving || !link->used || link->in_reset ||
+        !level(module, link->dc, false))
+        return false;
+    check_clock(module, link, clock_ns);
+    check_pause(module, link);
+    module->tally.bytes += count;
+    for (size_t i = 0; i < count; i++) {
+        link->take(module, true, bytes[i]);
+        module->bench->now += 8ull * clock_ns;
+    }
+    return true;
+}
+
 /* ---- parallel ---- */
 
 static uint8_t lines(const pmb_module *module, const struct link *link)

@@ -51,6 +51,10 @@ void link_pin_changed(pmb_module *module, int pin, bool level);
 bool link_hears(const pmb_module *module, const struct net *sck, const struct net *mosi);
 void link_take_byte(pmb_module *module, uint8_t byte, unsigned clock_ns);
 
+/* The same for data, byte after byte while time passes. False: it has to be told one by one, and
+ * nothing has been taken. */
+bool link_take_data(pmb_module *module, const uint8_t *bytes, size_t count, unsigned clock_ns);
+
 /* True while RES is low. */
 bool link_in_reset(const struct link *link);
 

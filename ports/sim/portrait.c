@@ -115,7 +115,7 @@ bool pmb_module_save_png(pmb_module *module, const char *path, int zoom)
     image_text(&image, x - BEZEL, text_y, 2, pmb_module_label(module), print_color);
     image_text(&image, x + glass_width + BEZEL - image_text_width(2, size) + 2, text_y, 2, size,
                print_color);
-    const bool saved = image_turn(&image, pmb_module_turns(module)) && image_save(&image, path);
+    const bool saved = image_save(&image, pmb_module_turns(module), path);
     image_free(&image);
     return saved;
 }

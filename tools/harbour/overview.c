@@ -53,7 +53,7 @@ bool overview_save(const char *path, pmb_module *const modules[STATIONS])
         good = draw_panel(&page, i, modules[i]);
     if (!good)
         errno = ENOMEM;
-    good = good && image_save(&page, path);
+    good = good && image_save(&page, 0, path);
     image_free(&page);
     return good;
 }

@@ -77,17 +77,21 @@ static size_t packed_size(const struct picture_target *target, void *image)
     return size;
 }
 
+static size_t memory_of(const struct block *block)
+{
+    const pmb_picture picture = {{block->bytes, (uint32_t)block->size, NULL}};
+    pmb_picture_info info;
+    return pmb_picture_measure(&picture, &info) == PMB_OK ? info.memory : 0;
+}
+
 static void report(const struct picture_target *target, struct images *images,
                    const struct pixels *pixels, const struct block *block, const char *out)
 {
     const size_t raw = pixels_raw(pixels);
-    const pmb_picture picture = {{block->bytes, (uint32_t)block->size, NULL}};
-    pmb_picture_info info;
-    (void)pmb_picture_measure(&picture, &info);
     printf("%s: %dx%d, %s%s, %zu bytes, %.0f %% of %zu unpacked; %zu bytes of RAM to draw it\n",
            out, pixels->w, pixels->h, pixels_name(pixels->kind),
            pixels->transparent ? " with transparency" : "", block->size,
-           100.0 * (double)block->size / (double)raw, raw, info.memory);
+           100.0 * (double)block->size / (double)raw, raw, memory_of(block));
     picture_say_others(target, packed_size, &images->frames[0]);
     if (images->count > 1)
         printf("  the first of %d frames; 'pemble reel make' takes all\n", images->count);
@@ -105,7 +109,8 @@ static int make(struct picture_target *target, const char *in, const struct pict
     } else {
         picture_target_choose(target, &images);
         if (pack(target, &images.frames[0], in, &pixels, &block)) {
-            snprintf(what, sizeof what, "%dx%d, %s", pixels.w, pixels.h, pixels_name(pixels.kind));
+            snprintf(what, sizeof what, "%dx%d, %s; drawing it takes %zu bytes of RAM", pixels.w,
+                     pixels.h, pixels_name(pixels.kind), memory_of(&block));
             status = output_picture(words->output, block.bytes, block.size, what);
         }
     }

@@ -267,7 +267,7 @@ static int plain_preview(pmb_paint paint, void *scene, pmb_size size, const char
                            (struct rgb){pmb_color_red(color), pmb_color_green(color),
                                         pmb_color_blue(color)});
             }
-        status = image_save(&image, path) ? DONE : FAILED;
+        status = image_save(&image, 0, path) ? DONE : FAILED;
         if (status != DONE)
             complain("%s: %s", path, strerror(errno));
     }

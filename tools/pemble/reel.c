@@ -174,6 +174,11 @@ static size_t packed_size(const struct picture_target *target, void *shots)
     return size;
 }
 
+static size_t memory_of(const struct block *block)
+{
+    return pmb_reel_memory(&(pmb_picture){{block->bytes, (uint32_t)block->size, NULL}});
+}
+
 static void report(const struct film_made *film, const struct block *block, const char *out,
                    unsigned long flash)
 {
@@ -188,12 +193,11 @@ static void report(const struct film_made *film, const struct block *block, cons
         time += (unsigned long)film->milliseconds[i];
     }
     const size_t all = raw * (size_t)film->count;
-    const pmb_picture reel = {{block->bytes, (uint32_t)block->size, NULL}};
     printf("%s: %d frames of %dx%d, %s, %lu ms, %zu bytes, %.0f %% of %zu unpacked; %zu bytes of "
            "RAM to play it\n",
            out, film->count, film->frames[0].w, film->frames[0].h,
            pixels_name(film->frames[0].kind), time, block->size,
-           100.0 * (double)block->size / (double)all, all, pmb_reel_memory(&reel));
+           100.0 * (double)block->size / (double)all, all, memory_of(block));
     if (flash > 0) {
         const size_t fixed = 32 + block->tables;
         const size_t frame = (block->size - fixed) / (size_t)film->count;
@@ -315,8 +319,10 @@ static int make(struct picture_target *target, const struct line *line,
         picture_target_choose(target, &images);
         if (pack(target, &shots, &made, &block)) {
             char what[200];
-            snprintf(what, sizeof what, "a reel of %d frames of %dx%d, %s", made.count,
-                     made.frames[0].w, made.frames[0].h, pixels_name(made.frames[0].kind));
+            snprintf(what, sizeof what,
+                     "a reel of %d frames of %dx%d, %s; playing it takes %zu bytes of RAM",
+                     made.count, made.frames[0].w, made.frames[0].h,
+                     pixels_name(made.frames[0].kind), memory_of(&block));
             status = output_picture(words->output, block.bytes, block.size, what);
         }
     }

@@ -168,7 +168,7 @@ int specimen_end(struct specimen *s, const char *out)
     int status = DONE;
     if (s->y < MOST_HEIGHT)
         s->image.height = s->y;
-    if (out && !image_save(&s->image, out)) {
+    if (out && !image_save(&s->image, 0, out)) {
         complain("%s: %s", out, strerror(errno));
         status = FAILED;
     } else if (out) {

@@ -126,7 +126,7 @@ static int draw_sheet(const struct setup *setup, int panel, const char *out,
         status = add_symptom(&sheet, setup, panel, i, wanted);
     sheet.image.height =
         TITLE + (sheet.count + COLUMNS - 1) / COLUMNS * (sheet.height + 2 * BEZEL + CAPTION + GAP);
-    if (status == DONE && !image_save(&sheet.image, out)) {
+    if (status == DONE && !image_save(&sheet.image, 0, out)) {
         complain("%s: %s", out, strerror(errno));
         status = FAILED;
     } else if (status == DONE) {
