@@ -108,7 +108,8 @@ typedef struct pmb_port {
     /* Sending on the SPI unit in the background, by DMA or an interrupt. spi_start begins to send
      * and returns; the bytes stay where they are. spi_wait returns when all bytes are on the wire,
      * or with the error that came up. A port with both lets a screen draw one band while the last
-     * one is sent. Between the two calls the library calls nothing else of the port. */
+     * one is sent. Between the two calls the library calls nothing else for this unit and its pins;
+     * other units and pins may be used. */
     pmb_status (*spi_start)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out,
                             size_t count);
     pmb_status (*spi_wait)(void *context, const PMB_FLASH pmb_bus *bus);

@@ -95,7 +95,8 @@ typedef struct pmb_screen {
     bool refreshed : 1;  /* e-paper: once, without an error */
     bool unfinished : 1; /* e-paper: the controller is not told yet what the paper shows */
     bool resuming : 1;   /* e-paper: what is sent is on the paper already */
-    bool in_steps : 1;   /* e-paper: paint returns while the refresh goes on */
+    bool in_steps : 1;   /* paint returns while the refresh goes on, or the last bytes are sent */
+    bool finishing : 1;  /* e-paper: the second of these steps */
     uint8_t next : 4;    /* e-paper: the kind + 1 of the next refresh; 0: as configured */
     uint8_t since_full;  /* e-paper: refreshes since the last full one */
 } pmb_screen;
@@ -152,11 +153,18 @@ size_t pmb_screen_square_count(const pmb_panel *panel);
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /*
- * E-paper: the same in two steps, so that the program can go on while the paper is refreshed. begin
- * sends what changed, begins the refresh and returns. When pmb_panel_is_busy is false (without a
- * busy pin: at any time), finish does what is left; it waits for the end of the refresh if need be.
- * It must be given the same scene in the same state. If it was left out, the next paint refreshes
- * fully. On other panels begin paints and finish does nothing.
+ * The same in two steps, so that the program can go on meanwhile.
+ *
+ * E-paper: begin sends what changed, begins the refresh and returns. When pmb_panel_is_busy is
+ * false (without a busy pin: at any time), finish does what is left; it waits for the end of the
+ * refresh if need be. It must be given the same scene in the same state. If it was left out, the
+ * next paint refreshes fully.
+ *
+ * Other panels, if bus and port can send in the background: begin returns while the last band is
+ * sent. finish waits until it has been. So two panels with a port each, or on two SPI units, are
+ * sent to at once: begin both, then finish both. Until finish the buffer must not change, and
+ * nothing else may use the bus. If it was left out, the next call for this panel waits first.
+ * Else begin paints and finish does nothing.
  */
 pmb_status pmb_screen_paint_begin(pmb_screen *screen, pmb_paint paint, void *scene);
 pmb_status pmb_screen_paint_finish(pmb_screen *screen, pmb_paint paint, void *scene);

@@ -51,7 +51,8 @@ void pmb_bench_free(pmb_bench *bench)
         free(net);
     }
     bench_inputs_free(bench);
-    free(bench->behind_copy);
+    for (int i = 0; i < BENCH_UNITS; i++)
+        free(bench->spi[i].copy);
     trace_free(bench->trace);
     free(bench->events);
     free(bench);
@@ -111,7 +112,7 @@ static void pin_write(void *context, pmb_pin pin, bool high)
     struct driver *driver = board_pin(context, pin);
     if (!driver)
         return;
-    bench_alone(context, "sets a pin");
+    bench_unused(context, pin);
     bench_pass(context, PIN_WRITE_NS);
     net_drive(driver, high ? DRIVE_HIGH : DRIVE_LOW);
 }

@@ -19,6 +19,12 @@ struct i2c_unit {
 
 struct spi_unit {
     struct driver sck, mosi, miso;
+    /* Being sent in the background: where, and what it was; NULL: nothing. */
+    const uint8_t *behind;
+    uint8_t *copy;
+    size_t count;
+    const pmb_bus *bus;
+    uint64_t began;
 };
 
 /* Something that happens to a module at a time: the end of a busy period. */
@@ -40,10 +46,7 @@ struct pmb_bench {
     struct driver pins[BENCH_PINS];
     struct event *events;
     int event_count, event_room;
-    /* Being sent in the background: where, and what it was; NULL: nothing. */
-    const uint8_t *behind;
-    uint8_t *behind_copy;
-    size_t behind_count;
+    uint64_t overlap; /* ns of what is sent that have passed already, while another unit sent */
     struct pmb_input *inputs;
     uint64_t next_input; /* when one of them does something; 0: never again */
     struct trace *trace;
@@ -80,8 +83,9 @@ uint16_t bench_analog_read(void *context, pmb_pin pin);
 void trace_net(struct trace *trace, struct net *net);
 void trace_free(struct trace *trace);
 
-/* The modules complain when something is being sent in the background. */
-void bench_alone(pmb_bench *bench, const char *what);
+/* The modules complain when a pin belongs to a bus on which something is being sent in the
+ * background. */
+void bench_unused(pmb_bench *bench, pmb_pin pin);
 
 /* How many of a transfer's `count` bytes get through before a planned fault. */
 size_t bench_bytes_through(pmb_bench *bench, size_t count);

@@ -45,12 +45,20 @@ static bool may_skip_edges(const pmb_bench *bench, const struct spi_unit *unit)
     return true;
 }
 
+/* Passes the time of something on the wires. */
+static void pass(pmb_bench *bench, uint64_t nanoseconds)
+{
+    const uint64_t before = bench->overlap < nanoseconds ? bench->overlap : nanoseconds;
+    bench->overlap -= before;
+    bench_pass(bench, nanoseconds - before);
+}
+
 static void hand_over(pmb_bench *bench, const struct spi_unit *unit, uint8_t byte, unsigned period)
 {
     for (pmb_module *m = bench->modules; m; m = m->next)
         if (link_hears(m, unit->sck.net, unit->mosi.net))
             link_take_byte(m, byte, period);
-    bench_pass(bench, (uint64_t)period * 8);
+    pass(bench, (uint64_t)period * 8);
 }
 
 /* Hands over all bytes in one go. False: one by one, as more than one module hears them, or
@@ -59,7 +67,8 @@ static bool hand_over_all(pmb_bench *bench, const struct spi_unit *unit, const u
                           size_t count, unsigned period)
 {
     pmb_module *one = NULL;
-    if (!bytes || bench->lose_every > 0 || !bench_is_quiet(bench, 8ull * period * count))
+    if (!bytes || bench->lose_every > 0 || bench->overlap > 0 ||
+        !bench_is_quiet(bench, 8ull * period * count))
         return false;
     for (pmb_module *m = bench->modules; m; m = m->next)
         if (link_hears(m, unit->sck.net, unit->mosi.net)) {
@@ -77,9 +86,9 @@ static uint8_t exchange(pmb_bench *bench, struct spi_unit *unit, uint8_t byte, u
     for (int bit = 7; bit >= 0; bit--) {
         net_drive(&unit->sck, DRIVE_LOW);
         net_drive(&unit->mosi, byte >> bit & 1 ? DRIVE_HIGH : DRIVE_LOW);
-        bench_pass(bench, period / 2);
+        pass(bench, period / 2);
         net_drive(&unit->sck, DRIVE_HIGH);
-        bench_pass(bench, period - period / 2);
+        pass(bench, period - period / 2);
         in = (uint8_t)(in << 1 | unit->miso.net->level);
     }
     if (!rests_high)
@@ -105,12 +114,19 @@ static bool is_lost(pmb_bench *bench)
     return true;
 }
 
+static void complain_of(pmb_bench *bench, const char *what)
+{
+    for (pmb_module *m = bench->modules; m; m = m->next)
+        module_complain(m, "the board %s while it sends in the background", what);
+}
+
 pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
                      size_t count)
 {
     pmb_bench *bench = context;
-    bench_alone(bench, "sends");
     struct spi_unit *unit = unit_of(bench, bus->unit);
+    if (unit->behind)
+        complain_of(bench, "sends");
     const unsigned period = period_of(bus, in != NULL);
     const bool rests_high = bus->mode != 0;
     const size_t through = bench_bytes_through(bench, count);
@@ -131,37 +147,48 @@ pmb_status bench_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint
     return through < count ? PMB_ERR_BUS : PMB_OK;
 }
 
-void bench_alone(pmb_bench *bench, const char *what)
+void bench_unused(pmb_bench *bench, pmb_pin pin)
 {
-    for (pmb_module *m = bench->modules; m && bench->behind; m = m->next)
-        module_complain(m, "the board %s while it sends in the background", what);
+    for (int i = 0; i < BENCH_UNITS; i++) {
+        const struct spi_unit *unit = &bench->spi[i];
+        if (unit->behind && (unit->bus->select == pin || unit->bus->data_command == pin))
+            complain_of(bench, "sets a pin");
+    }
 }
 
 static pmb_status start(void *context, const pmb_bus *bus, const uint8_t *out, size_t count)
 {
     pmb_bench *bench = context;
-    (void)bus;
-    bench_alone(bench, "sends");
-    free(bench->behind_copy);
-    bench->behind_copy = malloc(count);
-    if (!bench->behind_copy)
+    struct spi_unit *unit = unit_of(bench, bus->unit);
+    if (unit->behind)
+        complain_of(bench, "sends");
+    free(unit->copy);
+    unit->copy = malloc(count);
+    if (!unit->copy)
         return PMB_ERR_BUS;
-    memcpy(bench->behind_copy, out, count);
-    bench->behind = out;
-    bench->behind_count = count;
+    memcpy(unit->copy, out, count);
+    unit->behind = out;
+    unit->count = count;
+    unit->bus = bus;
+    unit->began = bench->now;
     return PMB_OK;
 }
 
+/* The bytes go now; the time that has passed since the start is not passed again. */
 static pmb_status wait(void *context, const pmb_bus *bus)
 {
     pmb_bench *bench = context;
-    const uint8_t *out = bench->behind;
+    struct spi_unit *unit = unit_of(bench, bus->unit);
+    const uint8_t *out = unit->behind;
     if (!out)
         return PMB_OK;
-    if (memcmp(out, bench->behind_copy, bench->behind_count) != 0)
-        bench_alone(bench, "changes the bytes");
-    bench->behind = NULL;
-    return bench_spi(bench, bus, out, NULL, bench->behind_count);
+    if (memcmp(out, unit->copy, unit->count) != 0)
+        complain_of(bench, "changes the bytes");
+    unit->behind = NULL;
+    bench->overlap = bench->now - unit->began;
+    const pmb_status status = bench_spi(bench, bus, out, NULL, unit->count);
+    bench->overlap = 0;
+    return status;
 }
 
 void pmb_bench_send_behind(pmb_bench *bench)

@@ -80,6 +80,13 @@ static void forget_window(pmb_panel *panel)
 #endif
 }
 
+/* Before anything but pixels is sent: waits for what is under way. */
+static pmb_status end_writing(pmb_panel *panel)
+{
+    forget_window(panel);
+    return !PMB_PLAIN_PANELS ? pmb_end_data(panel) : PMB_OK;
+}
+
 pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast)
 {
     (void)panel;
@@ -173,11 +180,12 @@ pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate)
 {
     if (!PMB_NO_CHECKS && (!panel || rotate > PMB_ROTATE_270))
         return PMB_ERR_ARGUMENT;
+    pmb_status status = end_writing(panel);
     const pmb_panel before = *panel;
     panel->rotate = (unsigned)rotate & 3u;
     panel->remap = 0;
-    forget_window(panel);
-    const pmb_status status = pmb_plan(panel);
+    if (status == PMB_OK)
+        status = pmb_plan(panel);
     if (status != PMB_OK) {
         *panel = before;
         return status;
@@ -212,26 +220,27 @@ pmb_status pmb_panel_contrast(pmb_panel *panel, uint8_t contrast)
 {
     if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
-    forget_window(panel);
-    return panel->family->contrast(panel, contrast);
+    const pmb_status status = end_writing(panel);
+    return status == PMB_OK ? panel->family->contrast(panel, contrast) : status;
 }
 
 pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted)
 {
     if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
-    forget_window(panel);
-    return panel->family->invert(panel, inverted != panel->config->invert);
+    const pmb_status status = end_writing(panel);
+    return status == PMB_OK ? panel->family->invert(panel, inverted != panel->config->invert)
+                            : status;
 }
 
 static pmb_status sleep(pmb_panel *panel, bool forgets)
 {
     if (!panel)
         return PMB_ERR_ARGUMENT;
+    const pmb_status status = end_writing(panel);
     panel->forgets = forgets;
-    forget_window(panel);
     pmb_panel_backlight(panel, false);
-    return panel->family->show(panel, false);
+    return status == PMB_OK ? panel->family->show(panel, false) : status;
 }
 
 pmb_status pmb_panel_sleep(pmb_panel *panel)
@@ -248,8 +257,9 @@ pmb_status pmb_panel_wake(pmb_panel *panel)
 {
     if (!PMB_NO_CHECKS && !panel)
         return PMB_ERR_ARGUMENT;
-    forget_window(panel);
-    const pmb_status status = panel->family->show(panel, true);
+    pmb_status status = end_writing(panel);
+    if (status == PMB_OK)
+        status = panel->family->show(panel, true);
     if (status == PMB_OK && !panel->dark)
         pmb_panel_backlight(panel, true);
     return status;

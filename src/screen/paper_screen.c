@@ -132,6 +132,8 @@ pmb_status pmb_paper_present(pmb_screen *screen, pmb_paint paint, void *scene, c
 {
     if (screen->resuming)
         return pmb_send_all(screen, paint, scene, part);
+    if (screen->finishing)
+        return finish(screen, paint, scene, part);
     const pmb_status status = begin(screen, paint, scene, part);
     const bool goes_on = status == PMB_OK && screen->unfinished && !screen->in_steps;
     return goes_on ? finish(screen, paint, scene, part) : status;
@@ -140,23 +142,6 @@ pmb_status pmb_paper_present(pmb_screen *screen, pmb_paint paint, void *scene, c
 static bool is_paper(const pmb_screen *screen)
 {
     return screen && screen->panel->family->present == pmb_paper_present;
-}
-
-pmb_status pmb_screen_paint_begin(pmb_screen *screen, pmb_paint paint, void *scene)
-{
-    if (!screen)
-        return PMB_ERR_ARGUMENT;
-    screen->in_steps = true;
-    const pmb_status status = pmb_screen_paint(screen, paint, scene);
-    screen->in_steps = false;
-    return status;
-}
-
-pmb_status pmb_screen_paint_finish(pmb_screen *screen, pmb_paint paint, void *scene)
-{
-    if (!screen || !paint)
-        return PMB_ERR_ARGUMENT;
-    return is_paper(screen) ? finish(screen, paint, scene, NULL) : PMB_OK;
 }
 
 pmb_status pmb_screen_refresh_next(pmb_screen *screen, pmb_refresh kind)

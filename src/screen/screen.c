@@ -246,7 +246,8 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 #endif
     else
         status = pmb_send_all(screen, paint, scene, part);
-    if (!PMB_PLAIN_PANELS) {
+    const bool goes_on = screen->in_steps && !screen->panel->family->present && status == PMB_OK;
+    if (!PMB_PLAIN_PANELS && !goes_on) {
         const pmb_status settled = pmb_panel_settle(screen->panel);
         status = status == PMB_OK ? settled : status;
     }
@@ -295,6 +296,33 @@ static pmb_status send_part(pmb_screen *screen, pmb_paint paint, void *scene, pm
 pmb_status pmb_screen_paint(pmb_screen *screen, pmb_paint paint, void *scene)
 {
     return screen && paint ? send(screen, paint, scene, NULL) : PMB_ERR_ARGUMENT;
+}
+
+pmb_status pmb_screen_paint_begin(pmb_screen *screen, pmb_paint paint, void *scene)
+{
+    if (!screen)
+        return PMB_ERR_ARGUMENT;
+    screen->in_steps = true;
+    const pmb_status status = pmb_screen_paint(screen, paint, scene);
+    screen->in_steps = false;
+    return status;
+}
+
+pmb_status pmb_screen_paint_finish(pmb_screen *screen, pmb_paint paint, void *scene)
+{
+    if (!screen || !paint)
+        return PMB_ERR_ARGUMENT;
+    pmb_status status = PMB_OK;
+    if (is_paper(screen)) {
+        screen->finishing = true;
+        status = screen->panel->family->present(screen, paint, scene, NULL);
+        screen->finishing = false;
+    } else if (!PMB_PLAIN_PANELS) {
+        status = pmb_panel_settle(screen->panel);
+        if (status != PMB_OK)
+            pmb_screen_forget(screen);
+    }
+    return status;
 }
 
 pmb_status pmb_screen_paint_area(pmb_screen *screen, pmb_paint paint, void *scene, pmb_rect area)

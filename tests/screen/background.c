@@ -188,6 +188,83 @@ static void the_bench_complains_of_what_is_not_waited_for(void **state)
     rig_close(&rig);
 }
 
+/* Two panels of one port on two units, in that order: at once they take the time of one. */
+struct pair {
+    struct rig rig; /* of the first; the second has its bench */
+    pmb_panel_config second_config;
+    pmb_module *second;
+    pmb_panel second_panel;
+    pmb_screen second_screen;
+};
+
+static uint8_t first_frame[128 * 160 * 2], second_frame[128 * 160 * 2];
+
+static void open_pair(struct pair *pair)
+{
+    pair->second_config = tft;
+    pair->second_config.bus.unit = 1;
+    pair->second_config.bus.select = PMB_PIN(5);
+    pair->second_config.bus.data_command = PMB_PIN(6);
+    pair->second_config.reset = PMB_PIN(4);
+    rig_build(&pair->rig, &tft);
+    pair->second = pmb_bench_place_panel(pair->rig.bench, &pair->second_config);
+    pmb_bench_send_behind(pair->rig.bench);
+    const pmb_port *port = pair->rig.port;
+    assert_int_equal(pmb_panel_open(&pair->rig.panel, &pair->rig.config, port), PMB_OK);
+    assert_int_equal(pmb_panel_open(&pair->second_panel, &pair->second_config, port), PMB_OK);
+    assert_int_equal(pmb_screen_init(&pair->rig.screen, &pair->rig.panel, first_frame,
+                                     sizeof first_frame, NULL, 0),
+                     PMB_OK);
+    assert_int_equal(pmb_screen_init(&pair->second_screen, &pair->second_panel, second_frame,
+                                     sizeof second_frame, NULL, 0),
+                     PMB_OK);
+}
+
+static void close_pair(struct pair *pair)
+{
+    const pmb_glass_view a = pmb_module_glass(pair->rig.module), b = pmb_module_glass(pair->second);
+    assert_glass_shows(&pair->rig, paint_lopsided, &pair->rig.panel.size);
+    assert_memory_equal(a.rgb, b.rgb, 3 * (size_t)a.width * (size_t)a.height);
+    assert_no_complaints(&pair->rig);
+    assert_int_equal(pmb_module_complaint_count(pair->second), 0);
+    pmb_bench_free(pair->rig.bench);
+}
+
+static void two_panels_on_two_buses_are_sent_to_at_once(void **state)
+{
+    (void)state;
+    struct pair pair;
+    pmb_size size = tft.size;
+    open_pair(&pair);
+    const uint64_t start = pmb_bench_now(pair.rig.bench);
+    assert_int_equal(pmb_screen_paint(&pair.rig.screen, paint_lopsided, &size), PMB_OK);
+    const uint64_t alone = pmb_bench_now(pair.rig.bench) - start;
+    assert_int_equal(pmb_screen_paint_begin(&pair.rig.screen, paint_lopsided, &size), PMB_OK);
+    assert_int_equal(pmb_screen_paint_begin(&pair.second_screen, paint_lopsided, &size), PMB_OK);
+    assert_int_equal(pmb_screen_paint_finish(&pair.rig.screen, paint_lopsided, &size), PMB_OK);
+    assert_int_equal(pmb_screen_paint_finish(&pair.second_screen, paint_lopsided, &size), PMB_OK);
+    const uint64_t both = pmb_bench_now(pair.rig.bench) - start - alone;
+    assert_in_range(both, alone, alone * 11 / 10);
+    close_pair(&pair);
+}
+
+/* What else is sent to a panel waits for what is under way. */
+static void a_command_waits_for_what_is_under_way(void **state)
+{
+    (void)state;
+    struct pair pair;
+    pmb_size size = tft.size;
+    open_pair(&pair);
+    assert_int_equal(pmb_screen_paint(&pair.second_screen, paint_lopsided, &size), PMB_OK);
+    assert_int_equal(pmb_screen_paint_begin(&pair.rig.screen, paint_lopsided, &size), PMB_OK);
+    assert_int_equal(pmb_panel_invert(&pair.rig.panel, false), PMB_OK);
+    assert_int_equal(pmb_screen_paint_begin(&pair.rig.screen, paint_lopsided, &size), PMB_OK);
+    assert_int_equal(pmb_panel_sleep(&pair.rig.panel), PMB_OK);
+    assert_int_equal(pmb_panel_wake(&pair.rig.panel), PMB_OK);
+    assert_int_equal(pmb_screen_paint_finish(&pair.rig.screen, paint_lopsided, &size), PMB_OK);
+    close_pair(&pair);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -198,6 +275,8 @@ int main(void)
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_start_that_fails_leaves_nobody_selected),
         cmocka_unit_test(other_buses_keep_the_whole_buffer),
         cmocka_unit_test(the_bench_complains_of_what_is_not_waited_for),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, two_panels_on_two_buses_are_sent_to_at_once),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_command_waits_for_what_is_under_way),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
