@@ -129,6 +129,80 @@ static void brightness_contrast_and_dithering_change_what_is_light(void **state)
                          light_percent("--dither ordered"));
 }
 
+static const pmb_canvas *drawn(const char *path)
+{
+    static uint8_t pixels[240 * 180 * 2], memory[8000];
+    static pmb_canvas c;
+    const pmb_picture picture = load(path);
+    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 240, 180}, pixels, sizeof pixels);
+    assert_int_equal(pmb_picture_draw(&c, &picture, (pmb_point){0, 0}, NULL, memory, sizeof memory),
+                     PMB_OK);
+    return &c;
+}
+
+static void loss_makes_a_photograph_smaller_and_keeps_its_word(void **state)
+{
+    (void)state;
+    static uint16_t whole[240 * 180];
+    assert_int_equal(
+        shell(PEMBLE " picture make " PICTURES "/dawn.png --format colour -o whole.pbp && " PEMBLE
+                     " picture make " PICTURES "/dawn.png --format colour --loss 8 -o less.pbp")
+            .status,
+        0);
+    const size_t size = load("whole.pbp").source.size;
+    assert_in_range(load("less.pbp").source.size, size / 4, size / 2);
+    const pmb_canvas *c = drawn("whole.pbp");
+    for (int i = 0; i < 240 * 180; i++)
+        whole[i] = pmb_canvas_peek(c, pmb_point_of(i % 240, i / 240));
+    c = drawn("less.pbp");
+    for (int i = 0; i < 240 * 180; i++) {
+        const pmb_color now = pmb_canvas_peek(c, pmb_point_of(i % 240, i / 240));
+        assert_in_range(abs((now >> 11) - (whole[i] >> 11)) * 8, 0, 8);
+        assert_in_range(abs((now >> 5 & 63) - (whole[i] >> 5 & 63)) * 4, 0, 8);
+        assert_in_range(abs((now & 31) - (whole[i] & 31)) * 8, 0, 8);
+    }
+}
+
+/* A drawing is not dithered, a photograph is; what the other way takes is said, and right. */
+static void dithering_goes_by_what_the_frames_are(void **state)
+{
+    (void)state;
+    unsigned long said;
+    struct outcome o = shell(PEMBLE " reel make " PICTURES "/wheel.gif --format one-bit -o d.pbr");
+    assert_says(o.out, "dithering: none; with --dither diffusion");
+    o = shell(PEMBLE " picture make " PICTURES "/dawn.png --format one-bit -o d.pbp");
+    const char *at = strstr(o.out, "dithering: diffusion; with --dither none ");
+    assert_non_null(at);
+    assert_int_equal(sscanf(at, "dithering: diffusion; with --dither none %lu", &said), 1);
+    shell(PEMBLE " picture make " PICTURES "/dawn.png --format one-bit --dither none -o n.pbp");
+    assert_int_equal(said, load("n.pbp").source.size);
+}
+
+/* Blocks for an AVR have tables, and what else is made with --lean. */
+static void an_avr_has_lean_pictures(void **state)
+{
+    (void)state;
+    unsigned long said;
+    write_file("avr.ini", "[board]\nmcu = atmega328p\n[panel]\nmodule = oled-0.96-i2c\n");
+    struct outcome o = shell(PEMBLE " picture make " PICTURES "/table.png --for avr.ini -o a.pbp");
+    assert_int_equal(o.status, 0);
+    assert_null(strstr(o.out, "--lean"));
+    o = shell(PEMBLE
+              " picture make " PICTURES
+              "/table.png --format one-bit --size 128x64 -o b.pbp && " PEMBLE
+              " picture make " PICTURES
+              "/table.png --format one-bit --size 128x64 --lean -o c.pbp && cmp a.pbp c.pbp");
+    assert_int_equal(o.status, 0);
+    const char *at = strstr(o.out, "with --lean ");
+    assert_non_null(at);
+    assert_int_equal(sscanf(at, "with --lean %lu", &said), 1);
+    const pmb_picture lean = load("c.pbp");
+    assert_int_equal(said, lean.source.size);
+    const size_t memory = measure(&lean).memory;
+    const pmb_picture learnt = load("b.pbp");
+    assert_true(memory < measure(&learnt).memory && learnt.source.size < said);
+}
+
 /* How often each of four colours is in a picture of 320x240; others: a failure. */
 static void count_colors(const char *path, const pmb_color colors[4], unsigned counts[4])
 {
@@ -389,6 +463,8 @@ static void what_cannot_be_made_is_refused(void **state)
         {"picture make x.png --format grey --fit big -o o.pbp", "whole, fill, crop or exact", 2},
         {"picture make x.png --format grey --size 5 -o o.pbp", "WIDTHxHEIGHT", 2},
         {"picture make x.png --format grey --threshold 300 -o o.pbp", "possible is 1 to 255", 2},
+        {"picture make x.png --format grey --loss 99 -o o.pbp", "possible is 0 to 64", 2},
+        {"picture make x.png --format ink --loss 9 -o o.pbp", "only grey and colour", 2},
         {"picture make no.png --format grey -o o.pbp", "no.png: No such file", 1},
         {"picture make " KIOSK " --format grey -o o.pbp", "it is none of PNG, JPEG", 1},
         {"picture make " PICTURES "/sign.png --format grey -o no/o.pbp", "no/o.pbp: No such file",
@@ -433,6 +509,9 @@ int main(void)
         cmocka_unit_test(small_images_stay_small_on_a_large_panel),
         cmocka_unit_test(fitting_does_what_it_says),
         cmocka_unit_test(brightness_contrast_and_dithering_change_what_is_light),
+        cmocka_unit_test(loss_makes_a_photograph_smaller_and_keeps_its_word),
+        cmocka_unit_test(dithering_goes_by_what_the_frames_are),
+        cmocka_unit_test(an_avr_has_lean_pictures),
         cmocka_unit_test(a_photograph_is_mixed_of_what_paper_has),
         cmocka_unit_test(every_kind_of_file_is_read),
         cmocka_unit_test(a_gif_becomes_a_reel_with_its_times),

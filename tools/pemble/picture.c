@@ -59,6 +59,7 @@ static bool pack(const struct picture_target *target, const struct raster *image
 {
     if (!picture_target_apply(target, image, pixels, path))
         return false;
+    pixels_lose(pixels, NULL, target->loss);
     const struct film film = {.frames = pixels, .count = 1, .lean = target->lean};
     const bool good = block_encode(block, &film);
     if (!good)

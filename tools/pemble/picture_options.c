@@ -80,6 +80,15 @@ static bool read_ways(struct picture_target *t, const struct picture_words *w)
         complain("--brightness and --contrast are -100 to 100");
         return false;
     }
+    if (w->loss < 0 || w->loss > 64) {
+        complain("--loss %d: possible is 0 to 64", w->loss);
+        return false;
+    }
+    if (w->loss && t->kind != PMB_PIXELS_GREY && t->kind != PMB_PIXELS_COLOR) {
+        complain("--loss %d: only grey and colour have values between", w->loss);
+        return false;
+    }
+    t->loss = w->loss;
     t->fitting = (enum fitting)fit;
     t->dithering = (enum dithering)dither;
     t->dithering_given = w->dither || w->threshold;

@@ -15,7 +15,7 @@ int picture_run(int argc, const char **argv, const char *name, const char *input
 struct picture_words {
     char *panel, *format, *size, *fit, *dither, *output, *preview;
     int wired, lean;
-    int brightness, contrast, threshold, invert;
+    int brightness, contrast, threshold, invert, loss;
 };
 
 #define PICTURE_OPTIONS(w)                                                                         \
@@ -52,6 +52,9 @@ struct picture_words {
          "N"},                                                                                     \
         {"brightness", '\0', POPT_ARG_INT, &(w).brightness, 0, "-100 to 100", "N"},                \
         {"contrast", '\0', POPT_ARG_INT, &(w).contrast, 0, "-100 to 100", "N"},                    \
+        {"loss",    '\0', POPT_ARG_INT,                                                            \
+         &(w).loss, 0,    "grey and colour: smaller, and up to so much off, of 255; 0 to 64",      \
+         "N"},                                                                                     \
         {"lean",    '\0', POPT_ARG_NONE,                                                           \
          &(w).lean, 0,    "larger, but decoded with less RAM and sooner; always for an AVR",       \
          NULL},                                                                                    \
@@ -78,6 +81,7 @@ struct picture_target {
     enum dithering dithering;
     bool dithering_given; /* on the command line */
     bool lean;
+    int loss;
     int brightness, contrast;
     bool invert;
     bool has_stage;

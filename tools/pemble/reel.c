@@ -136,6 +136,7 @@ static bool reduce_all(const struct picture_target *target, const struct images 
         }
         if (!picture_target_apply(target, &images->frames[i], &film->frames[i], "a frame"))
             return false;
+        pixels_lose(&film->frames[i], i > 0 ? &film->frames[i - 1] : NULL, target->loss);
         film->milliseconds[i] = rate > 0 ? 1000 / rate : time > 0 ? time : USUAL_MILLISECONDS;
     }
     /* A frame without a transparent pixel belongs to those that have some. */

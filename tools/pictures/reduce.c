@@ -182,3 +182,42 @@ void pixels_free(struct pixels *p)
     free(p->values);
     p->values = NULL;
 }
+
+/* How far two values are apart: that of their components which differs most, of 255. */
+static int apart(pmb_pixels kind, uint16_t a, uint16_t b)
+{
+    const int grey = 17 * abs(a - b);
+    const int red = 8 * abs((a >> 11) - (b >> 11)), green = 4 * abs((a >> 5 & 63) - (b >> 5 & 63)),
+              blue = 8 * abs((a & 31) - (b & 31));
+    if (kind == PMB_PIXELS_GREY)
+        return grey;
+    return red > green && red > blue ? red : green > blue ? green : blue;
+}
+
+/* The nearest of those that the model tries first: model.h. */
+void pixels_lose(struct pixels *p, const struct pixels *before, int loss)
+{
+    static const struct {
+        int x, y;
+    } places[] = {{-1, 0}, {0, -1}, {1, -1}, {-1, -1}};
+    if (loss <= 0 || (p->kind != PMB_PIXELS_GREY && p->kind != PMB_PIXELS_COLOR))
+        return;
+    for (int at = 0; at < p->w * p->h; at++) {
+        const uint16_t was = p->values[at];
+        int least = loss + 1;
+        if (p->transparent && was == p->key)
+            continue;
+        for (int i = before ? -1 : 0; i < 4; i++) {
+            const int x = i < 0 ? at % p->w : at % p->w + places[i].x;
+            const int y = i < 0 ? at / p->w : at / p->w + places[i].y;
+            if (x < 0 || x >= p->w || y < 0)
+                continue;
+            const uint16_t other = (i < 0 ? before : p)->values[y * p->w + x];
+            const int off = apart(p->kind, was, other);
+            if (off < least && !(p->transparent && other == p->key)) {
+                least = off;
+                p->values[at] = other;
+            }
+        }
+    }
+}

@@ -34,4 +34,8 @@ bool pixels_reduce(struct pixels *pixels, const struct raster *image, pmb_pixels
                    enum dithering dithering);
 void pixels_free(struct pixels *pixels);
 
+/* Makes grey and colour smaller when packed: a pixel becomes as one beside it, or as it is in
+ * `before` (NULL: none), where no component is then further than `loss` of 255 from what it was. */
+void pixels_lose(struct pixels *pixels, const struct pixels *before, int loss);
+
 #endif
