@@ -85,8 +85,9 @@
 #error "options of Pemble are 0 or 1 (pemble/options.h)"
 #endif
 
-/* Drafts (screen.h) and pictures whose probabilities are learnt (docs/formats.md) take RAM, and
- * windows that stay open for the next band (turn.h) take flash that an AVR does not have. */
+/* What an AVR does not have the RAM for: drafts (screen.h), pictures whose probabilities are learnt
+ * (docs/formats.md). And not the flash: windows that stay open for the next band (turn.h), what is
+ * still sent when a call returns, larger pieces of what is sent. */
 #ifdef __AVR__
 #define PMB_DRAFTS   0
 #define PMB_WINDOWS  0

@@ -23,6 +23,7 @@ typedef enum pmb_pixels {
     PMB_PIXELS_ONE_BIT = 1, /* dark or light */
     PMB_PIXELS_INK = 2,     /* black, white or ink */
     PMB_PIXELS_GREY = 4,    /* 16 levels */
+    PMB_PIXELS_PALETTE = 8, /* one of up to 256 colours, which the picture brings along */
     PMB_PIXELS_COLOR = 16   /* a pmb_color */
 } pmb_pixels;
 

@@ -42,6 +42,10 @@ typedef struct pmb_reel_player {
     uint16_t recent[8]; /* values that were new */
     uint8_t model, far;
     bool learning;
+    uint32_t coded;        /* where the coded bits begin */
+    uint16_t learnt_bytes; /* at `tables` */
+    uint16_t colors;       /* of a palette */
+    uint8_t *palette;      /* with a reader */
 } pmb_reel_player;
 
 /*

@@ -102,7 +102,7 @@ pmb_status pmb_send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
 pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdiff_t step,
                             uint16_t count, uint8_t flip)
 {
-    enum { PART = PMB_PLAIN_PANELS ? CHUNK : 4 * CHUNK };
+    enum { PART = PMB_WINDOWS ? 4 * CHUNK : CHUNK };
     if ((PMB_NO_TURN || step == 1) && flip == 0)
         return pmb_send_data(panel, bytes, count);
     uint8_t chunk[PART];

@@ -191,7 +191,7 @@ static pmb_status start(pmb_panel *panel)
  * pmb_color_red does it. */
 static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint16_t count)
 {
-    enum { CHUNK = PMB_PLAIN_PANELS ? 48 : 160 };
+    enum { CHUNK = PMB_WINDOWS ? 160 : 48 };
     const uint8_t *const start = pixels;
     uint8_t chunk[3 * CHUNK], red = 0, green = 0, blue = 0, high = 0, low = 0;
     pmb_status status = PMB_OK;
@@ -225,7 +225,7 @@ static pmb_status send_wide(const pmb_panel *panel, const uint8_t *pixels, uint1
 static pmb_status send_row(const pmb_panel *panel, const pmb_canvas *held, int16_t x, int16_t y,
                            int16_t count)
 {
-    enum { CHUNK = PMB_PLAIN_PANELS ? 16 : 64 };
+    enum { CHUNK = PMB_WINDOWS ? 64 : 16 };
     uint8_t chunk[2 * CHUNK];
     pmb_status status = PMB_OK;
     while (count > 0 && status == PMB_OK) {

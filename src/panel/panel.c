@@ -84,7 +84,7 @@ static void forget_window(pmb_panel *panel)
 static pmb_status end_writing(pmb_panel *panel)
 {
     forget_window(panel);
-    return !PMB_PLAIN_PANELS ? pmb_end_data(panel) : PMB_OK;
+    return PMB_WINDOWS ? pmb_end_data(panel) : PMB_OK;
 }
 
 pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast)

@@ -184,7 +184,7 @@ pmb_status pmb_begin_walk(pmb_panel *panel, const pmb_walk *walk)
 pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t flip)
 {
     /* Lines of LONG bytes are sent as quickly as they would be gathered. */
-    enum { CHUNK = PMB_PLAIN_PANELS ? 32 : 128, LONG = 32 };
+    enum { CHUNK = PMB_WINDOWS ? 128 : 32, LONG = 32 };
     uint8_t chunk[CHUNK], count = 0;
     const bool whole = walk->column_step == 1 && flip == 0;
     const uint8_t *line = walk->first;

@@ -61,7 +61,8 @@ static bool is_possible(const pmb_block *b, uint8_t pixels)
     case PMB_PIXELS_INK:
         return b->neighbours <= MOST_INK;
     default:
-        return (pixels == PMB_PIXELS_GREY || pixels == PMB_PIXELS_COLOR) &&
+        return (pixels == PMB_PIXELS_GREY || pixels == PMB_PIXELS_COLOR ||
+                (pixels == PMB_PIXELS_PALETTE && b->learning)) &&
                b->neighbours <= (b->learning ? MOST_LEARNT_VALUE : MOST_VALUE);
     }
 }
@@ -92,21 +93,27 @@ pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
         .neighbours = h[6],
         .far = h[28],
         .checksum = number_at(h + 16, 4),
+        .colors = (uint16_t)(PMB_LEARNING && h[5] == PMB_PIXELS_PALETTE ? h[29] + 1 : 0),
     };
     if (!is_possible(b, h[5]))
         return PMB_ERR_DATA;
     const struct model model = {.pixels = b->info.pixels,
+                                .index_bits = model_index_bits(b->info.pixels, b->colors),
                                 .neighbours = b->neighbours,
                                 .far = b->far,
                                 .learning = b->learning};
     const uint16_t contexts = model_contexts(&model);
     b->tables = b->learning ? 0 : (contexts + 1u) / 2;
     b->memory = b->learning ? 2u * contexts + 1 : source->bytes ? 0 : b->tables;
-    if (b->info.bytes < PMB_PICTURE_HEADER + b->tables ||
+    if (PMB_LEARNING) {
+        b->memory += source->bytes ? 0 : 2u * b->colors;
+        b->flash_palette = source->bytes ? source->bytes + PMB_PICTURE_HEADER : PMB_NO_TABLE;
+    }
+    if (b->info.bytes < pmb_block_start(b) + b->tables ||
         (source->bytes && b->info.bytes > source->size))
         return PMB_ERR_DATA;
-    const uint32_t row =
-        known_stride((uint16_t)b->info.size.w, model_bits(b->info.pixels, b->info.transparent));
+    const uint32_t row = known_stride((uint16_t)b->info.size.w,
+                                      model_bits(b->info.pixels, b->colors, b->info.transparent));
     b->info.memory = 2 * row + b->memory;
     return PMB_OK;
 }
@@ -144,6 +151,16 @@ pmb_status pmb_picture_check(const pmb_picture *picture)
                                                                                : PMB_ERR_DATA;
 }
 
+/* Of the palette; of one that is damaged, the first. */
+static pmb_color color_of(const pmb_block *b, uint16_t value)
+{
+    const uint16_t at = (uint16_t)(value < b->colors ? 2 * value : 0);
+    const uint8_t low = b->flash_palette ? b->flash_palette[at] : b->palette[at];
+    const uint8_t high = b->flash_palette ? b->flash_palette[at + 1] : b->palette[at + 1];
+    const uint16_t rgb = (uint16_t)(high << 8 | low);
+    return PMB_RGB(rgb >> 8, rgb >> 3, (unsigned)rgb << 3);
+}
+
 pmb_color pmb_pixel_color(const pmb_block *b, const pmb_picture_style *style, uint16_t value)
 {
     if (b->info.pixels == PMB_PIXELS_ONE_BIT) {
@@ -155,6 +172,8 @@ pmb_color pmb_pixel_color(const pmb_block *b, const pmb_picture_style *style, ui
     pmb_color color;
     if (b->info.pixels == PMB_PIXELS_INK)
         color = value == 2 ? PMB_RED : value == 1 ? PMB_WHITE : PMB_BLACK;
+    else if (PMB_LEARNING && b->info.pixels == PMB_PIXELS_PALETTE)
+        color = color_of(b, value);
     else if (b->info.pixels == PMB_PIXELS_GREY)
         color = PMB_RGB(value * 17u, value * 17u, value * 17u);
     else

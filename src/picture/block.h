@@ -21,8 +21,30 @@ typedef struct pmb_block {
     uint8_t neighbours, far;
     uint32_t checksum;
     uint32_t tables; /* bytes of them */
-    uint32_t memory; /* bytes beyond the pixels: tables of a reader, or what is learnt */
+    uint32_t memory; /* bytes beyond the pixels: tables of a reader, or what is learnt, and then the
+                        palette of a reader */
+    uint16_t colors; /* of the palette, which follows the header; 0: there is none */
+    const PMB_FLASH uint8_t *flash_palette; /* two bytes a colour; or, when it is NULL, */
+    const uint8_t *palette;
 } pmb_block;
+
+/* Without PMB_LEARNING there are no palettes. */
+static inline uint32_t pmb_block_palette_bytes(uint16_t colors)
+{
+    return PMB_LEARNING ? 2u * colors : 0;
+}
+
+/* Where the palette is when a reader has the bytes: the end of the memory behind the pixels. */
+static inline uint8_t *pmb_block_palette(const pmb_block *block, uint8_t *behind)
+{
+    return behind + block->memory - pmb_block_palette_bytes(block->colors);
+}
+
+/* Where the tables are, or the coded bits. */
+static inline uint32_t pmb_block_start(const pmb_block *block)
+{
+    return PMB_PICTURE_HEADER + pmb_block_palette_bytes(block->colors);
+}
 
 /* The header. PMB_ERR_UNSUPPORTED: probabilities that are learnt, without PMB_LEARNING. */
 pmb_status pmb_block_read(pmb_block *block, const pmb_source *source);

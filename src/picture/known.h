@@ -2,6 +2,7 @@
 #ifndef PEMBLE_SRC_PICTURE_KNOWN_H
 #define PEMBLE_SRC_PICTURE_KNOWN_H
 
+#include <stdbool.h>
 #include <stddef.h>
 #include <stdint.h>
 
@@ -75,6 +76,33 @@ static inline void known_put(const struct known *k, uint8_t *row, int32_t column
         row[x / 4] = (uint8_t)((row[x / 4] & ~(3 << shift)) | (value & 3) << shift);
     }
     }
+}
+
+/* Whether `count` pixels of a row from a column on have a value. Not for one bit and ink. */
+static inline bool known_run(const struct known *k, const uint8_t *row, uint16_t x, uint8_t count,
+                             uint16_t value)
+{
+    if (k->bits == 4) { /* those that share a byte with others, and whole bytes */
+        const uint8_t both = (uint8_t)(value * 17);
+        const uint8_t *at = row + x / 2;
+        if (x & 1) {
+            if ((*at++ & 15) != value)
+                return false;
+            count--;
+        }
+        for (; count > 1; count = (uint8_t)(count - 2))
+            if (*at++ != both)
+                return false;
+        return count == 0 || *at >> 4 == value;
+    }
+    const uint8_t *at = row + (k->bits == 16 ? 2 * x : x);
+    for (; count > 0; count--) {
+        if (k->bits == 16 && *at++ != value >> 8)
+            return false;
+        if (*at++ != (uint8_t)value)
+            return false;
+    }
+    return true;
 }
 
 #endif

@@ -50,6 +50,11 @@ static inline uint16_t model_other(struct coder *coder, const struct model *m, u
 {
     const bool color = m->pixels == PMB_PIXELS_COLOR;
     uint16_t value = 0;
+    for (uint8_t bit = PMB_LEARNING ? m->index_bits : 0; bit > 0; bit--)
+        value = (uint16_t)(value << 1 | code_bit(coder, (uint16_t)(m->others + RECENT + bit - 1),
+                                                 wanted >> (bit - 1) & 1));
+    if (PMB_LEARNING && m->index_bits)
+        return value;
     for (uint8_t i = 0; i < (color ? 3 : 1); i++) {
         const int16_t w = component(west, i, color), n = component(north, i, color),
                       c = component(corner, i, color);
@@ -202,6 +207,23 @@ static inline bool model_again(struct coder *coder, struct model *m, const struc
     return true;
 }
 
+/* Whether all around eight pixels is alike: the one before, those in the row above and beside it,
+ * and what was in their place. */
+static inline bool model_is_flat(const struct known *k, const uint8_t *row, const uint8_t *above,
+                                 int32_t x, uint16_t west)
+{
+    return x > 0 && x + EIGHT < k->w && known_run(k, row, (uint16_t)x, EIGHT, west) &&
+           known_run(k, above, (uint16_t)(x - 1), EIGHT + 2, west);
+}
+
+static inline bool model_are_eight(const uint16_t *wanted, uint16_t value)
+{
+    uint8_t i = 0;
+    while (wanted && i < EIGHT && wanted[i] == value)
+        i++;
+    return i == EIGHT;
+}
+
 /* A row of grey or colour. From one pixel to the next only what is new around it is looked up. */
 static inline void model_row_of_values(struct coder *coder, struct model *m, const struct known *k,
                                        int32_t y, int32_t from, int32_t to, const uint16_t *wanted)
@@ -226,6 +248,18 @@ static inline void model_row_of_values(struct coder *coder, struct model *m, con
     }
     m->back = 0;
     for (int32_t x = from; x < to; x++) {
+        /* Flat ground goes on, most often: eight pixels at once, which are there already. */
+        if (is_learning(m) && rows && ((x - from) & (EIGHT - 1)) == 0 && to - x >= EIGHT &&
+            model_is_flat(k, row, above, x, a.west) &&
+            code_bit(coder, m->alike, model_are_eight(wanted ? wanted + x : NULL, a.west))) {
+            x += EIGHT - 1;
+            a.west_of_west = a.third = a.fourth = a.west;
+            a.far_corner = a.corner = a.north = a.west;
+            a.east = known_in(k, above, x + 2);
+            a.after = known_in(k, row, x + 1);
+            m->hit = 1;
+            continue;
+        }
         if (is_learning(m)) {
             a.far_east = rows ? known_in(k, above, x + 2) : 0;
             a.last = a.after;
@@ -270,9 +304,17 @@ static inline void model_row(struct coder *coder, struct model *m, const struct 
         known_put(k, known_row(k, y), x, model_ink(coder, m, k, x, y, wanted ? wanted[x] : 0));
 }
 
-/* Bits of a pixel in memory. A grey with transparency has 17 values. */
-static inline uint8_t model_bits(pmb_pixels pixels, bool transparent)
+/* Bits of an index into a palette. */
+static inline uint8_t model_index_bits(pmb_pixels pixels, uint16_t colors)
 {
+    return !PMB_LEARNING || pixels != PMB_PIXELS_PALETTE ? 0 : colors > 16 ? 8 : 4;
+}
+
+/* Bits of a pixel in memory. A grey with transparency has 17 values. */
+static inline uint8_t model_bits(pmb_pixels pixels, uint16_t colors, bool transparent)
+{
+    if (PMB_LEARNING && pixels == PMB_PIXELS_PALETTE)
+        return model_index_bits(pixels, colors);
     return pixels == PMB_PIXELS_GREY && transparent ? 8 : (uint8_t)pixels;
 }
 

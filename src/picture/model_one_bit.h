@@ -37,6 +37,7 @@ static inline void model_plan(struct model *m)
     if (m->pixels != PMB_PIXELS_ONE_BIT) {
         m->others = model_candidates(m);
         m->agains = (uint16_t)(model_contexts(m) - 2 * RUNS);
+        m->alike = (uint16_t)(m->far ? m->agains - 1 : m->agains + 2 * RUNS - 1);
         return;
     }
     uint16_t one = 1;

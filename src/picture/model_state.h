@@ -25,6 +25,7 @@ struct window {
 /* How the pixels of a picture are modelled. */
 struct model {
     pmb_pixels pixels;
+    uint8_t index_bits; /* of a palette: 4 or 8; 0: there is none */
     uint8_t neighbours; /* of the template */
     uint8_t far;        /* one bit: columns to a pixel far to the left; values that are learnt:
                            columns in which it is looked for what comes again; 0: none */
@@ -35,6 +36,7 @@ struct model {
     uint8_t hit;        /* the pixel before was as the likeliest neighbour */
     uint16_t recent[8]; /* values that no neighbour had, the last first */
     uint16_t others;    /* the first context behind those of the candidates */
+    uint16_t alike;     /* that of eight pixels which are alike */
     uint16_t agains;    /* and the first of what comes again in a row */
     uint8_t back;       /* columns to what comes again in this row; 0: nothing is known to */
     uint8_t run;        /* pixels that did */
@@ -43,8 +45,8 @@ struct model {
 enum { MOST_INK = 4, MOST_VALUE = 7, MOST_LEARNT_VALUE = 10, CANDIDATES = 4 };
 /* Bits of the pattern that count for a candidate but the first, when it is learnt; pixels that must
  * have come again before the next one is expected to; contexts for whether it does. */
-enum { LATER_BITS = 5, AGAIN = 4, RUNS = 8 };
-enum { RECENT = 8, MAGNITUDES = 8, RESIDUALS = MAGNITUDES + 2, ACTIVITIES = 3 };
+enum { LATER_BITS = 5, AGAIN = 4, RUNS = 8, EIGHT = 8 };
+enum { INDEX_BITS = 8, RECENT = 8, MAGNITUDES = 8, RESIDUALS = MAGNITUDES + 2, ACTIVITIES = 3 };
 
 struct offset {
     int8_t x, y;
@@ -92,8 +94,10 @@ static inline uint16_t model_contexts(const struct model *m)
     case PMB_PIXELS_INK:
         return (uint16_t)(3u << (2 * m->neighbours));
     default:
-        return (uint16_t)(model_candidates(m) + RECENT + components * ACTIVITIES * RESIDUALS +
-                          (is_learning(m) && m->far ? 2 * RUNS : 0));
+        return (uint16_t)(model_candidates(m) + RECENT +
+                          (PMB_LEARNING && m->index_bits ? INDEX_BITS
+                                                         : components * ACTIVITIES * RESIDUALS) +
+                          (is_learning(m) ? 1 : 0) + (is_learning(m) && m->far ? 2 * RUNS : 0));
     }
 }
 

@@ -43,9 +43,12 @@ static void begin(struct decoder *d, const pmb_source *source)
     pmb_set_bytes(d->known.memory, 0, d->block.info.memory);
     d->stream = pmb_stream_at(source, PMB_PICTURE_HEADER);
     if (source->bytes) {
-        d->stream.at += d->block.tables;
+        d->stream.at = pmb_block_start(&d->block) + d->block.tables;
     } else {
         uint8_t *tables = d->known.memory + 2 * d->known.stride;
+        uint8_t *palette = pmb_block_palette(&d->block, tables);
+        for (uint32_t i = 0; i < pmb_block_palette_bytes(d->block.colors); i++)
+            palette[i] = pmb_stream_next(&d->stream);
         for (uint32_t i = 0; i < d->block.tables; i++)
             tables[i] = pmb_stream_next(&d->stream);
     }
@@ -129,7 +132,7 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
     if (first >= last)
         return PMB_OK;
     d.known = (struct known){.memory = memory, .w = (uint16_t)info->size.w, .rows = 2};
-    d.known.bits = model_bits(info->pixels, info->transparent);
+    d.known.bits = model_bits(info->pixels, d.block.colors, info->transparent);
     d.known.stride = known_stride(d.known.w, d.known.bits);
     d.coder.stream = &d.stream;
 #if PMB_LEARNING
@@ -137,10 +140,13 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
         d.coder.learnt = learnt_at(d.known.memory + 2 * d.known.stride);
 #endif
     if (picture->source.bytes)
-        d.coder.flash_tables = picture->source.bytes + PMB_PICTURE_HEADER;
-    else
+        d.coder.flash_tables = picture->source.bytes + pmb_block_start(&d.block);
+    else {
         d.coder.tables = d.known.memory + 2 * d.known.stride;
+        d.block.palette = pmb_block_palette(&d.block, d.known.memory + 2 * d.known.stride);
+    }
     d.model = (struct model){.pixels = info->pixels,
+                             .index_bits = model_index_bits(info->pixels, d.block.colors),
                              .neighbours = d.block.neighbours,
                              .far = d.block.far,
                              .learning = d.block.learning,

@@ -4,6 +4,8 @@
 #include "picture/known.h"
 #include "shape/spans.h"
 
+enum { EIGHT = 8 };
+
 static pmb_rect part_of(const pmb_picture_info *info, const pmb_picture_style *style)
 {
     const pmb_rect all = {0, 0, info->size.w, info->size.h};
@@ -112,7 +114,11 @@ void pmb_place_row(const pmb_place *place, const struct known *k, pmb_reach y)
     const uint8_t *const row = known_row(k, y);
     for (pmb_reach x = place->part.x, count = 1; x < end; x += count) {
         const uint16_t value = known_at(k, row, (uint16_t)x);
-        for (count = 1; x + count < end && known_at(k, row, (uint16_t)(x + count)) == value;)
+        count = 1;
+        while (PMB_LEARNING && k->bits > 2 && x + count + EIGHT <= end &&
+               known_run(k, row, (uint16_t)(x + count), EIGHT, value))
+            count += EIGHT;
+        while (x + count < end && known_at(k, row, (uint16_t)(x + count)) == value)
             count++;
         place_run(place, x, y, count, value);
     }

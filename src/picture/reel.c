@@ -11,15 +11,16 @@ static struct known known_of(const pmb_reel_player *p)
     struct known known = {.memory = p->pixels,
                           .w = (uint16_t)p->info.size.w,
                           .rows = (uint16_t)p->info.size.h,
-                          .bits = model_bits(p->info.pixels, p->info.transparent)};
+                          .bits = model_bits(p->info.pixels, p->colors, p->info.transparent)};
     known.stride = known_stride(known.w, known.bits);
     return known;
 }
 
 static size_t memory_of(const pmb_block *block)
 {
-    const uint32_t row = known_stride((uint16_t)block->info.size.w,
-                                      model_bits(block->info.pixels, block->info.transparent));
+    const uint32_t row =
+        known_stride((uint16_t)block->info.size.w,
+                     model_bits(block->info.pixels, block->colors, block->info.transparent));
     return row * (uint16_t)block->info.size.h + block->memory;
 }
 
@@ -36,6 +37,7 @@ size_t pmb_reel_memory(const pmb_picture *reel)
 static struct model model_of(const pmb_reel_player *p)
 {
     return (struct model){.pixels = p->info.pixels,
+                          .index_bits = model_index_bits(p->info.pixels, p->colors),
                           .neighbours = p->model,
                           .far = p->far,
                           .reel = true,
@@ -69,13 +71,10 @@ static void keep_coder(pmb_reel_player *p, const struct coder *coder)
 static void rewind_reel(pmb_reel_player *p)
 {
     const struct known known = known_of(p);
-    const struct model model = model_of(p);
-    const uint16_t contexts = model_contexts(&model);
     memset(p->pixels, 0, (uint32_t)known.stride * known.rows);
-    if (is_learning(&model))
-        memset(p->tables, 0, 2u * contexts + 1);
-    p->stream = pmb_stream_at(&p->stream.source,
-                              PMB_PICTURE_HEADER + (is_learning(&model) ? 0 : (contexts + 1u) / 2));
+    if (PMB_LEARNING && p->learning)
+        memset(p->tables, 0, p->learnt_bytes);
+    p->stream = pmb_stream_at(&p->stream.source, p->coded);
     struct coder coder = coder_of(p);
     decode_start(&coder);
     keep_coder(p, &coder);
@@ -104,13 +103,21 @@ pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_m
                            .key = block.key,
                            .model = block.neighbours,
                            .far = block.far,
-                           .learning = block.learning};
+                           .learning = block.learning,
+                           .colors = block.colors,
+                           .coded = pmb_block_start(&block) + block.tables};
     p->stream = pmb_stream_at(&reel->source, PMB_PICTURE_HEADER);
     if (block.memory > 0) {
         const struct known known = known_of(p);
         p->tables = p->pixels + (uint32_t)known.stride * known.rows;
+        if (!reel->source.bytes)
+            p->palette = pmb_block_palette(&block, p->tables);
+        for (uint32_t i = 0; p->palette && i < pmb_block_palette_bytes(block.colors); i++)
+            p->palette[i] = pmb_stream_next(&p->stream);
         for (uint32_t i = 0; i < block.tables; i++)
             p->tables[i] = pmb_stream_next(&p->stream);
+        if (PMB_LEARNING) /* the palette is behind it */
+            p->learnt_bytes = (uint16_t)(block.memory - (p->palette ? 2u * block.colors : 0));
     }
     rewind_reel(p);
     return p->stream.failed ? PMB_ERR_BUS : PMB_OK;
@@ -182,7 +189,13 @@ pmb_status pmb_reel_advance(pmb_reel_player *p, uint32_t milliseconds)
 void pmb_reel_draw(pmb_canvas *c, const pmb_reel_player *player, pmb_point p,
                    const pmb_picture_style *style)
 {
-    const pmb_block block = {.info = player->info, .reel = true, .key = player->key};
+    pmb_block block = {.info = player->info, .reel = true, .key = player->key};
+    if (PMB_LEARNING) {
+        const PMB_FLASH uint8_t *bytes = player->stream.source.bytes;
+        block.colors = player->colors;
+        block.flash_palette = bytes ? bytes + PMB_PICTURE_HEADER : PMB_NO_TABLE;
+        block.palette = player->palette;
+    }
     const struct known known = known_of(player);
     const pmb_place place = pmb_place_of(c, &block, p, style);
     pmb_reach first, last;

@@ -246,7 +246,8 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
 #endif
     else
         status = pmb_send_all(screen, paint, scene, part);
-    const bool goes_on = screen->in_steps && !screen->panel->family->present && status == PMB_OK;
+    const bool goes_on =
+        PMB_WINDOWS && screen->in_steps && !screen->panel->family->present && status == PMB_OK;
     if (!PMB_PLAIN_PANELS && !goes_on) {
         const pmb_status settled = pmb_panel_settle(screen->panel);
         status = status == PMB_OK ? settled : status;

@@ -37,7 +37,7 @@ static void the_panel_decides_size_and_pixels(void **state)
         const char *panel, *said;
         pmb_pixels pixels;
         int w, h;
-    } cases[] = {{KIOSK, "320x240, colour", PMB_PIXELS_COLOR, 320, 240},
+    } cases[] = {{KIOSK, "320x240, colour", PMB_PIXELS_PALETTE, 320, 240},
                  {GANGWAY, "85x64, one bit", PMB_PIXELS_ONE_BIT, 85, 64},
                  {GANGWAY " --size 60x60", "60x45, one bit", PMB_PIXELS_ONE_BIT, 60, 45},
                  {GANGWAY " --size 500x128", "170x128, one bit", PMB_PIXELS_ONE_BIT, 170, 128}};
@@ -168,7 +168,8 @@ static void dithering_goes_by_what_the_frames_are(void **state)
 {
     (void)state;
     unsigned long said;
-    struct outcome o = shell(PEMBLE " reel make " PICTURES "/wheel.gif --format one-bit -o d.pbr");
+    struct outcome o =
+        shell(PEMBLE " picture make " PICTURES "/ferry.png --format one-bit -o d.pbp");
     assert_says(o.out, "dithering: none; with --dither diffusion");
     o = shell(PEMBLE " picture make " PICTURES "/dawn.png --format one-bit -o d.pbp");
     const char *at = strstr(o.out, "dithering: diffusion; with --dither none ");

@@ -27,24 +27,29 @@ static bool lean;
 static void make_show(struct show *s, pmb_pixels kind)
 {
     static const int times[FRAMES] = {40, 40, 100, 10, 10, 250, 40, 60000, 5};
-    const unsigned values = kind == PMB_PIXELS_INK ? 3 : 1u << (unsigned)kind;
+    /* A palette is made of few colours. */
+    const bool few = kind == PMB_PIXELS_PALETTE;
+    const unsigned values = kind == PMB_PIXELS_INK ? 3 : few ? 11 : 1u << (unsigned)kind;
     unsigned seed = 77;
     memset(s, 0, sizeof *s);
     for (int i = 0; i < FRAMES; i++) {
         struct pixels *p = &s->frames[i];
-        *p = (struct pixels){.w = W, .h = H, .kind = kind};
+        *p = (struct pixels){.w = W, .h = H, .kind = few ? PMB_PIXELS_COLOR : kind};
         p->values = calloc(W * H, sizeof *p->values);
         if (i > 0)
             memcpy(p->values, s->frames[i - 1].values, W * H * sizeof *p->values);
         for (int k = 0; k < (i % 4 == 3 ? 0 : 60); k++)
             p->values[(3 + random_below(&seed, 12)) * W + random_below(&seed, W)] =
-                (uint16_t)random_below(&seed, values);
+                (uint16_t)(random_below(&seed, values) * (few ? 5003 : 1));
         s->milliseconds[i] = times[i];
     }
     assert_true(
         block_encode(&s->block, &(struct film){s->frames, s->milliseconds, FRAMES, true, lean}));
     s->reel = (pmb_picture){{s->block.bytes, (uint32_t)s->block.size, NULL}};
     assert_int_equal(pmb_picture_check(&s->reel), PMB_OK);
+    pmb_picture_info info;
+    assert_int_equal(pmb_picture_measure(&s->reel, &info), PMB_OK);
+    assert_int_equal(info.pixels, few && lean ? PMB_PIXELS_COLOR : kind);
     s->bytes = pmb_reel_memory(&s->reel);
     s->memory = malloc(s->bytes); /* exactly that, for the sanitizer */
 }
@@ -83,7 +88,7 @@ static void assert_frame(const struct show *s, const pmb_reel_player *player, in
 }
 
 static const pmb_pixels kinds[] = {PMB_PIXELS_ONE_BIT, PMB_PIXELS_INK, PMB_PIXELS_GREY,
-                                   PMB_PIXELS_COLOR};
+                                   PMB_PIXELS_PALETTE, PMB_PIXELS_COLOR};
 
 static void every_frame_comes_back_at_its_time(void **state)
 {
@@ -162,17 +167,17 @@ static void two_players_do_not_disturb_each_other(void **state)
     end_show(&s);
 }
 
-static void reels_play_from_a_reader(void **state)
+static void play_from_a_reader(pmb_pixels kind)
 {
-    (void)state;
     struct show s;
     pmb_reel_player player;
-    make_show(&s, PMB_PIXELS_ONE_BIT);
+    make_show(&s, kind);
     struct card card = {.bytes = s.block.bytes, .size = (uint32_t)s.block.size};
     const pmb_reader reader = {&card, card_read, card_seek};
     const pmb_picture there = {{NULL, 0, &reader}};
     const size_t bytes = pmb_reel_memory(&there);
-    assert_true(lean ? bytes > s.bytes : bytes == s.bytes); /* the tables are in it */
+    /* The tables or the palette are in it. */
+    assert_true(lean || kind == PMB_PIXELS_PALETTE ? bytes > s.bytes : bytes == s.bytes);
     uint8_t *memory = malloc(bytes);
     assert_int_equal(pmb_reel_open(&player, &there, PMB_REEL_LOOP, memory, bytes), PMB_OK);
     for (uint32_t time = 0; time < 1000; time += 37) {
@@ -181,6 +186,28 @@ static void reels_play_from_a_reader(void **state)
     }
     free(memory);
     end_show(&s);
+}
+
+static void reels_play_from_a_reader(void **state)
+{
+    (void)state;
+    play_from_a_reader(PMB_PIXELS_ONE_BIT);
+    play_from_a_reader(PMB_PIXELS_PALETTE);
+}
+
+/* A palette of up to 16 colours takes a quarter of the memory. */
+static void a_palette_takes_less_memory(void **state)
+{
+    (void)state;
+    struct show few, many;
+    make_show(&few, PMB_PIXELS_PALETTE);
+    make_show(&many, PMB_PIXELS_COLOR);
+    if (lean) /* has none */
+        assert_int_equal(few.bytes, many.bytes);
+    else
+        assert_in_range(many.bytes - few.bytes, W * H * 3 / 2 - 2 * W, 2 * W * H);
+    end_show(&few);
+    end_show(&many);
 }
 
 static void what_is_no_reel_is_refused(void **state)
@@ -224,6 +251,7 @@ int main(void)
         test_without(PMB_ONE_BIT, late_frames_are_dropped_and_modes_go_round),
         test_without(PMB_ONE_BIT, two_players_do_not_disturb_each_other),
         test_without(PMB_ONE_BIT, reels_play_from_a_reader),
+        cmocka_unit_test(a_palette_takes_less_memory),
         cmocka_unit_test(what_is_no_reel_is_refused),
         cmocka_unit_test(damaged_reels_end),
     };

@@ -67,22 +67,22 @@ static bool pack(const struct picture_target *target, const struct raster *image
     return good;
 }
 
-static size_t packed_size(const struct picture_target *target, void *image)
-{
-    struct pixels pixels = {0};
-    struct block block = {0};
-    (void)pack(target, image, "the image", &pixels, &block);
-    const size_t size = block.size;
-    block_free(&block);
-    pixels_free(&pixels);
-    return size;
-}
-
 static size_t memory_of(const struct block *block)
 {
     const pmb_picture picture = {{block->bytes, (uint32_t)block->size, NULL}};
     pmb_picture_info info;
     return pmb_picture_measure(&picture, &info) == PMB_OK ? info.memory : 0;
+}
+
+static struct taken take(const struct picture_target *target, void *image)
+{
+    struct pixels pixels = {0};
+    struct block block = {0};
+    (void)pack(target, image, "the image", &pixels, &block);
+    const struct taken taken = {block.size, memory_of(&block)};
+    block_free(&block);
+    pixels_free(&pixels);
+    return taken;
 }
 
 static void report(const struct picture_target *target, struct images *images,
@@ -93,7 +93,8 @@ static void report(const struct picture_target *target, struct images *images,
            out, pixels->w, pixels->h, pixels_name(pixels->kind),
            pixels->transparent ? " with transparency" : "", block->size,
            100.0 * (double)block->size / (double)raw, raw, memory_of(block));
-    picture_say_others(target, packed_size, &images->frames[0]);
+    picture_say_others(target, (struct taken){block->size, memory_of(block)}, take,
+                       &images->frames[0]);
     if (images->count > 1)
         printf("  the first of %d frames; 'pemble reel make' takes all\n", images->count);
 }

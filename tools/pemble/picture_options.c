@@ -186,10 +186,40 @@ static bool are_drawings(const struct images *images)
     return between * EDGES <= count;
 }
 
+/* Whether they have no more colours than a palette: they are drawn, or were reduced before. */
+static bool have_few_colors(const struct images *images)
+{
+    enum { MOST = 256 };
+    uint32_t colors[MOST], last = 0;
+    int count = 0;
+    for (int i = 0; i < images->count; i++) {
+        const struct raster *r = &images->frames[i];
+        const uint8_t *at = r->rgba, *end = at + 4 * (size_t)r->w * (size_t)r->h;
+        for (; at < end; at += 4) {
+            const uint32_t color = (uint32_t)at[0] << 16 | (uint32_t)at[1] << 8 | at[2];
+            int k = 0;
+            while (k < count && color != last && colors[k] != color)
+                k++;
+            if (k == count && count == MOST)
+                return false;
+            if (k == count)
+                colors[count++] = color;
+            last = color;
+        }
+    }
+    return true;
+}
+
 void picture_target_choose(struct picture_target *t, const struct images *images)
 {
-    if (!t->dithering_given && t->kind == PMB_PIXELS_ONE_BIT)
-        t->dithering = are_drawings(images) ? DITHER_NONE : DITHER_DIFFUSION;
+    const bool one_bit = t->kind == PMB_PIXELS_ONE_BIT;
+    const bool plain =
+        one_bit ? are_drawings(images)
+                : t->kind == PMB_PIXELS_COLOR && t->few == FEW_NONE && have_few_colors(images);
+    if (t->dithering_given)
+        return;
+    t->dithering = plain ? DITHER_NONE : DITHER_DIFFUSION;
+    t->dithering_chosen = one_bit || plain;
 }
 
 const char *dithering_name(enum dithering dithering)
@@ -199,22 +229,24 @@ const char *dithering_name(enum dithering dithering)
     return names[dithering];
 }
 
-void picture_say_others(const struct picture_target *target,
-                        size_t (*size)(const struct picture_target *target, void *context),
+void picture_say_others(const struct picture_target *target, struct taken taken,
+                        struct taken (*take)(const struct picture_target *target, void *context),
                         void *context)
 {
     static struct picture_target other;
-    if (!target->dithering_given && target->kind == PMB_PIXELS_ONE_BIT) {
+    if (target->dithering_chosen) {
         other = *target;
         other.dithering = target->dithering == DITHER_NONE ? DITHER_DIFFUSION : DITHER_NONE;
-        const char *const way = dithering_name(other.dithering);
-        printf("  dithering: %s; with --dither %s %zu bytes\n", dithering_name(target->dithering),
-               way, size(&other, context));
+        const struct taken its = take(&other, context);
+        if (its.bytes != taken.bytes)
+            printf("  dithering: %s; with --dither %s %zu bytes\n",
+                   dithering_name(target->dithering), dithering_name(other.dithering), its.bytes);
     }
     if (!target->lean) {
         other = *target;
         other.lean = true;
-        printf("  with --lean %zu bytes, less RAM and less time\n", size(&other, context));
+        const struct taken its = take(&other, context);
+        printf("  with --lean %zu bytes, and %zu bytes of RAM\n", its.bytes, its.memory);
     }
 }
 

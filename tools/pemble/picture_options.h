@@ -41,7 +41,7 @@ struct picture_words {
          POPT_ARG_STRING,                                                                          \
          &(w).dither,                                                                              \
          0,                                                                                        \
-         "diffusion, ordered or none; if not given, none for drawings of one bit, else diffusion", \
+         "diffusion, ordered or none; if not given, none for drawings, else diffusion",            \
          "HOW"},                                                                                   \
         {"threshold",                                                                              \
          '\0',                                                                                     \
@@ -56,7 +56,7 @@ struct picture_words {
          &(w).loss, 0,    "grey and colour: smaller, and up to so much off, of 255; 0 to 64",      \
          "N"},                                                                                     \
         {"lean",    '\0', POPT_ARG_NONE,                                                           \
-         &(w).lean, 0,    "larger, but decoded with less RAM and sooner; always for an AVR",       \
+         &(w).lean, 0,    "larger, and decoded sooner, without a palette; always for an AVR",      \
          NULL},                                                                                    \
         {"invert", '\0', POPT_ARG_NONE, &(w).invert, 0, "exchange dark and light", NULL},          \
         {"wired",                                                                                  \
@@ -79,7 +79,8 @@ struct picture_target {
     enum fitting fitting;
     enum few few;
     enum dithering dithering;
-    bool dithering_given; /* on the command line */
+    bool dithering_given;  /* on the command line */
+    bool dithering_chosen; /* by what the images are: drawings are not dithered */
     bool lean;
     int loss;
     int brightness, contrast;
@@ -94,7 +95,8 @@ struct picture_target {
 int picture_target_read(struct picture_target *target, const struct picture_words *words);
 void picture_target_close(struct picture_target *target);
 
-/* Chooses how images are dithered, if that was not given: drawings not at all. */
+/* Chooses how images are dithered, if that was not given: drawings of one bit or of few colours not
+ * at all. */
 void picture_target_choose(struct picture_target *target, const struct images *images);
 
 /* Makes pixels of an image: fitted, adjusted, reduced. False, having said why, when it cannot. */
@@ -107,10 +109,15 @@ const char *pixels_name(pmb_pixels kind);
 /* "none", "ordered", "diffusion": the word of --dither. */
 const char *dithering_name(enum dithering dithering);
 
-/* Says what the other way would take, of dithering and of --lean: `size` gives the bytes of a
- * block for a target, or 0. */
-void picture_say_others(const struct picture_target *target,
-                        size_t (*size)(const struct picture_target *target, void *context),
+/* What a block takes: bytes of flash, and bytes of RAM to draw it. */
+struct taken {
+    size_t bytes, memory;
+};
+
+/* Says what the other way would take, of dithering and of --lean, where that is not what this way
+ * took: `take` packs for another target. */
+void picture_say_others(const struct picture_target *target, struct taken taken,
+                        struct taken (*take)(const struct picture_target *target, void *context),
                         void *context);
 
 /* Bytes of the same pixels, not packed. */

@@ -164,20 +164,20 @@ static bool pack(const struct picture_target *target, const struct shots *shots,
     return good;
 }
 
-static size_t packed_size(const struct picture_target *target, void *shots)
+static size_t memory_of(const struct block *block)
+{
+    return pmb_reel_memory(&(pmb_picture){{block->bytes, (uint32_t)block->size, NULL}});
+}
+
+static struct taken take(const struct picture_target *target, void *shots)
 {
     struct film_made made = {0};
     struct block block = {0};
     (void)pack(target, shots, &made, &block);
-    const size_t size = block.size;
+    const struct taken taken = {block.size, memory_of(&block)};
     block_free(&block);
     film_free(&made);
-    return size;
-}
-
-static size_t memory_of(const struct block *block)
-{
-    return pmb_reel_memory(&(pmb_picture){{block->bytes, (uint32_t)block->size, NULL}});
+    return taken;
 }
 
 static void report(const struct film_made *film, const struct block *block, const char *out,
@@ -329,7 +329,7 @@ static int make(struct picture_target *target, const struct line *line,
     }
     if (status == DONE) {
         report(&made, &block, words->output, flash);
-        picture_say_others(target, packed_size, &shots);
+        picture_say_others(target, (struct taken){block.size, memory_of(&block)}, take, &shots);
         if (words->wired)
             status = play(target, &block);
         if (words->preview && status == DONE)

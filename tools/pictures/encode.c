@@ -313,7 +313,8 @@ static bool assemble(struct block *block, const struct attempt *a, const struct 
     for (int i = 0; i < a->film->count && a->film->reel; i++)
         milliseconds += (uint32_t)a->film->milliseconds[i];
     block->tables = a->film->lean ? (a->contexts + 1u) / 2 : 0;
-    block->size = HEADER + block->tables + coder->size;
+    const size_t palette = 2 * (size_t)first->color_count, start = HEADER + palette;
+    block->size = start + block->tables + coder->size;
     uint8_t *b = block->bytes = calloc(1, block->size);
     if (!b)
         return false;
@@ -329,15 +330,18 @@ static bool assemble(struct block *block, const struct attempt *a, const struct 
     put_number(b + 22, (uint32_t)a->film->count, 2);
     put_number(b + 24, milliseconds, 4);
     b[28] = a->model.far;
+    b[29] = (uint8_t)(first->color_count > 0 ? first->color_count - 1 : 0);
+    for (int i = 0; i < first->color_count; i++)
+        put_number(b + HEADER + 2 * i, first->colors[i], 2);
     for (uint16_t i = 0; i < a->contexts && a->film->lean; i++)
-        b[HEADER + i / 2] |= (uint8_t)(i % 2 ? a->nibbles[i] : a->nibbles[i] << 4);
+        b[start + i / 2] |= (uint8_t)(i % 2 ? a->nibbles[i] : a->nibbles[i] << 4);
     if (coder->size > 0)
-        memcpy(b + HEADER + block->tables, coder->out, coder->size);
+        memcpy(b + start + block->tables, coder->out, coder->size);
     put_number(b + CRC_AT, checksum(b, block->size), 4);
     return true;
 }
 
-bool block_encode(struct block *block, const struct film *film)
+static bool encode(struct block *block, const struct film *film)
 {
     static struct attempt a;
     const struct pixels *first = film->frames;
@@ -347,14 +351,17 @@ bool block_encode(struct block *block, const struct film *film)
             film->frames[i].kind != first->kind ||
             film->frames[i].transparent != first->transparent || film->frames[i].key != first->key)
             return false;
-    a = (struct attempt){.film = film,
-                         .model = {.pixels = first->kind,
-                                   .reel = film->reel,
-                                   .learning = !film->lean,
-                                   .h = (uint16_t)first->h},
-                         .known = {.w = (uint16_t)first->w,
-                                   .rows = (uint16_t)(film->reel ? first->h : 2),
-                                   .bits = model_bits(first->kind, first->transparent)}};
+    a = (struct attempt){
+        .film = film,
+        .model = {.pixels = first->kind,
+                  .index_bits = model_index_bits(first->kind, (uint16_t)first->color_count),
+                  .reel = film->reel,
+                  .learning = !film->lean,
+                  .h = (uint16_t)first->h},
+        .known = {.w = (uint16_t)first->w,
+                  .rows = (uint16_t)(film->reel ? first->h : 2),
+                  .bits =
+                      model_bits(first->kind, (uint16_t)first->color_count, first->transparent)}};
     a.known.stride = known_stride(a.known.w, a.known.bits);
     a.memory = (size_t)a.known.stride * a.known.rows;
     a.known.memory = calloc(1, a.memory);
@@ -374,6 +381,34 @@ bool block_encode(struct block *block, const struct film *film)
     const bool good = !coder.failed && assemble(block, &a, &coder);
     free(coder.out);
     free(a.known.memory);
+    return good;
+}
+
+/* The same with a palette, if it can be and is better. */
+static void encode_indexed(struct block *block, const struct film *film)
+{
+    struct pixels *indexed = calloc((size_t)film->count, sizeof *indexed);
+    struct film other = *film;
+    struct block of_other = {0};
+    other.frames = indexed;
+    const bool good = indexed && pixels_index(indexed, film->frames, film->count) &&
+                      encode(&of_other, &other) && (film->reel || of_other.size <= block->size);
+    if (good) {
+        const struct block keep = *block;
+        *block = of_other;
+        of_other = keep;
+    }
+    block_free(&of_other);
+    for (int i = 0; i < film->count && indexed; i++)
+        pixels_free(&indexed[i]);
+    free(indexed);
+}
+
+bool block_encode(struct block *block, const struct film *film)
+{
+    const bool good = encode(block, film);
+    if (good && !film->lean)
+        encode_indexed(block, film);
     return good;
 }
 

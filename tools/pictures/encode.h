@@ -17,12 +17,14 @@ struct film {
     const int *milliseconds;
     int count;
     bool reel;
-    bool lean; /* probabilities in tables: the block is larger, and decoding takes less RAM and time
-                */
+    bool lean; /* as version 2: probabilities in tables, no palette */
 };
 
-/* False when there is no memory, or the frames differ in size or kind. Of all models the one that
- * takes least is chosen. */
+/*
+ * False when there is no memory, or the frames differ in size or kind. Of all models the one that
+ * takes least is chosen. Colours are kept in a palette, if it is not lean, there are no more than
+ * 256 of them, and a picture is not larger so; a reel then takes a half or a quarter of the RAM.
+ */
 bool block_encode(struct block *block, const struct film *film);
 void block_free(struct block *block);
 

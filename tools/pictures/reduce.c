@@ -180,7 +180,65 @@ bool pixels_reduce(struct pixels *p, const struct raster *image, pmb_pixels kind
 void pixels_free(struct pixels *p)
 {
     free(p->values);
-    p->values = NULL;
+    free(p->colors);
+    p->values = p->colors = NULL;
+}
+
+static int by_light(const void *a, const void *b)
+{
+    const uint16_t x = *(const uint16_t *)a, y = *(const uint16_t *)b;
+    const int rgb[2][3] = {{pmb_color_red(x), pmb_color_green(x), pmb_color_blue(x)},
+                           {pmb_color_red(y), pmb_color_green(y), pmb_color_blue(y)}};
+    const int difference = luma_of(rgb[0]) - luma_of(rgb[1]);
+    return difference ? difference : x - y;
+}
+
+/* All colours of the frames, those of transparent pixels included; 0: more than 256. */
+static int find_colors(uint16_t colors[256], const struct pixels *frames, int count)
+{
+    static uint8_t used[65536];
+    int found = 0;
+    memset(used, 0, sizeof used);
+    for (int f = 0; f < count; f++)
+        for (int i = 0; i < frames[f].w * frames[f].h; i++) {
+            const uint16_t value = frames[f].values[i];
+            if (used[value])
+                continue;
+            if (found == 256)
+                return 0;
+            used[value] = 1;
+            colors[found++] = value;
+        }
+    qsort(colors, (size_t)found, sizeof colors[0], by_light);
+    return found;
+}
+
+bool pixels_index(struct pixels *to, const struct pixels *frames, int count)
+{
+    static uint8_t places[65536];
+    uint16_t colors[256];
+    const int found = frames->kind == PMB_PIXELS_COLOR ? find_colors(colors, frames, count) : 0;
+    bool good = found > 0;
+    for (int i = 0; i < found; i++)
+        places[colors[i]] = (uint8_t)i;
+    for (int f = 0; f < count && good; f++) {
+        const size_t size = (size_t)frames[f].w * (size_t)frames[f].h;
+        to[f] = frames[f];
+        to[f].kind = PMB_PIXELS_PALETTE;
+        to[f].key = frames[f].transparent ? places[frames[f].key] : 0;
+        to[f].colors = NULL;
+        to[f].values = malloc(size * sizeof *to[f].values);
+        good = to[f].values != NULL;
+        for (size_t i = 0; i < size && good; i++)
+            to[f].values[i] = places[frames[f].values[i]];
+    }
+    if (good)
+        to->colors = malloc(sizeof colors);
+    if (good && to->colors) {
+        memcpy(to->colors, colors, sizeof colors);
+        to->color_count = found;
+    }
+    return good && to->colors;
 }
 
 /* How far two values are apart: that of their components which differs most, of 255. */

@@ -18,10 +18,12 @@ enum few { FEW_NONE, FEW_GREYS, FEW_INKS };
 /* Pixels as a picture block has them. */
 struct pixels {
     int w, h;
-    pmb_pixels kind;
+    pmb_pixels kind; /* with a palette: of the first of them */
     bool transparent;
     uint16_t key;     /* the transparent value */
     uint16_t *values; /* from malloc */
+    uint16_t *colors; /* from malloc: the palette of all frames, of the first of them; or NULL */
+    int color_count;
 };
 
 /*
@@ -33,6 +35,10 @@ struct pixels {
 bool pixels_reduce(struct pixels *pixels, const struct raster *image, pmb_pixels kind, enum few few,
                    enum dithering dithering);
 void pixels_free(struct pixels *pixels);
+
+/* Frames in colour as indices of one palette: `to` are new pixels. False when there are more than
+ * 256 colours, or there is no memory. */
+bool pixels_index(struct pixels *to, const struct pixels *frames, int count);
 
 /* Makes grey and colour smaller when packed: a pixel becomes as one beside it, or as it is in
  * `before` (NULL: none), where no component is then further than `loss` of 255 from what it was. */
