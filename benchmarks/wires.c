@@ -2,7 +2,7 @@
  */
 #include <stdio.h>
 #include <stdlib.h>
-#include <string.h>
+#include "counting_port.h"
 #include "pemble/families.h"
 #include "pemble/pemble.h"
 
@@ -10,54 +10,6 @@
  * in front of the first. */
 static const double MOST_BYTES = 1.1;
 enum { MOST_TRANSFERS = 3, OPENING = 12 };
-
-/* ---- a port that counts ---- */
-
-struct wires {
-    unsigned long bytes, transfers;
-};
-
-static void wait_us(void *context, uint32_t time)
-{
-    (void)context;
-    (void)time;
-}
-
-static void pin_write(void *context, pmb_pin pin, bool high)
-{
-    (void)context;
-    (void)pin;
-    (void)high;
-}
-
-static pmb_status spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
-                      size_t count)
-{
-    struct wires *wires = context;
-    (void)bus;
-    (void)out;
-    if (in)
-        memset(in, 0, count);
-    wires->bytes += count;
-    wires->transfers++;
-    return PMB_OK;
-}
-
-/* The address is a byte on the wire, too. */
-static pmb_status i2c_write(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,
-                            size_t head_count, const uint8_t *bytes, size_t count)
-{
-    struct wires *wires = context;
-    (void)bus;
-    (void)address;
-    (void)head;
-    (void)bytes;
-    wires->bytes += 1 + head_count + count;
-    wires->transfers++;
-    return PMB_OK;
-}
-
-/* ---- the panels ---- */
 
 #define ON_I2C                                                                                     \
     {                                                                                              \
@@ -98,11 +50,7 @@ static void paint(pmb_canvas *c, void *scene)
  * it cannot be. */
 static unsigned send_frame(const pmb_panel_config *config, bool whole, struct wires *wires)
 {
-    const pmb_port port = {.context = wires,
-                           .i2c_write = i2c_write,
-                           .spi = spi,
-                           .pin_write = pin_write,
-                           .wait_us = wait_us};
+    const pmb_port port = counting_port(wires);
     pmb_panel panel;
     pmb_screen screen;
     if (pmb_panel_open(&panel, config, &port) != PMB_OK)

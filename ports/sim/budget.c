@@ -58,11 +58,14 @@ static pmb_status measure_paper(pmb_budget *budget, pmb_bench *bench, pmb_screen
     return status;
 }
 
-/* As pmb_screen_square_count, which a core without drafts has not. */
-static size_t squares(pmb_size size)
+static size_t draft_bytes(const pmb_panel *panel)
 {
-    const size_t across = ((size_t)size.w + PMB_SQUARE_SIDE - 1) / PMB_SQUARE_SIDE;
-    return across * (((size_t)size.h + PMB_SQUARE_SIDE - 1) / PMB_SQUARE_SIDE);
+#if PMB_DRAFTS
+    return panel->family->refresh ? 0 : sizeof(pmb_square) * pmb_screen_square_count(panel);
+#else
+    (void)panel;
+    return 0;
+#endif
 }
 
 pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *screen)
@@ -79,7 +82,7 @@ pmb_status pmb_budget_measure(pmb_budget *budget, pmb_bench *bench, pmb_screen *
         .whole_bytes = pmb_screen_whole_bytes(panel),
         .tile_bytes = sizeof(pmb_tile) * (size_t)PMB_TILES(frame.w, frame.h),
         .mirror_bytes = pmb_screen_whole_bytes(panel),
-        .draft_bytes = panel->family->refresh ? 0 : sizeof(pmb_square) * squares(frame),
+        .draft_bytes = draft_bytes(panel),
     };
     /* Two frames that differ everywhere; the second is measured, without what opening costs. */
     pmb_color color = PMB_BLACK;

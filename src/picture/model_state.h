@@ -52,12 +52,11 @@ struct offset {
     int8_t x, y;
 };
 
-/* Neighbours, the best predictor first. In a picture, the pixel two rows above is in the memory of
- * the pixel itself. In a reel, pixels that are not coded yet are those of the frame before. */
-static const PMB_FLASH struct offset still_template[6] = {{-1, 0},  {0, -1}, {1, -1},
-                                                          {-1, -1}, {-2, 0}, {0, -2}};
-static const PMB_FLASH struct offset reel_template[6] = {{0, 0}, {-1, 0}, {0, -1},
-                                                         {1, 0}, {0, 1},  {1, -1}};
+/* Neighbours of ink, the best predictor first. In a reel, pixels that are not coded yet are those
+ * of the frame before. */
+static const PMB_FLASH struct offset still_template[MOST_INK] = {
+    {-1, 0}, {0, -1}, {1, -1}, {-1, -1}};
+static const PMB_FLASH struct offset reel_template[MOST_INK] = {{0, 0}, {-1, 0}, {0, -1}, {1, 0}};
 
 /* A neighbour; 0 outside of the picture. */
 static inline uint16_t neighbour(const struct model *m, const struct known *k, int32_t x, int32_t y,

@@ -63,7 +63,7 @@ static struct block encode(const struct pixels *p)
 {
     struct block block;
     assert_true(block_encode(&block, &(struct film){.frames = p, .count = 1, .lean = lean}));
-    assert_int_equal(block.bytes[4], lean ? 2 : 3);
+    assert_true(block.bytes[4] == 2 || (!lean && block.bytes[4] == 3));
     return block;
 }
 

@@ -246,7 +246,8 @@ void picture_say_others(const struct picture_target *target, struct taken taken,
         other = *target;
         other.lean = true;
         const struct taken its = take(&other, context);
-        printf("  with --lean %zu bytes, and %zu bytes of RAM\n", its.bytes, its.memory);
+        if (its.bytes != taken.bytes)
+            printf("  with --lean %zu bytes, and %zu bytes of RAM\n", its.bytes, its.memory);
     }
 }
 

@@ -384,21 +384,27 @@ static bool encode(struct block *block, const struct film *film)
     return good;
 }
 
-/* The same with a palette, if it can be and is better. */
-static void encode_indexed(struct block *block, const struct film *film)
+/* Puts another block of the same film in the place of one, if there is one and it is no larger, or
+ * in any case (`always`). */
+static void take_other(struct block *block, const struct film *film, bool always)
+{
+    struct block other = {0};
+    if (encode(&other, film) && (always || other.size <= block->size)) {
+        const struct block keep = *block;
+        *block = other;
+        other = keep;
+    }
+    block_free(&other);
+}
+
+/* The same with a palette. */
+static void try_palette(struct block *block, const struct film *film)
 {
     struct pixels *indexed = calloc((size_t)film->count, sizeof *indexed);
     struct film other = *film;
-    struct block of_other = {0};
     other.frames = indexed;
-    const bool good = indexed && pixels_index(indexed, film->frames, film->count) &&
-                      encode(&of_other, &other) && (film->reel || of_other.size <= block->size);
-    if (good) {
-        const struct block keep = *block;
-        *block = of_other;
-        of_other = keep;
-    }
-    block_free(&of_other);
+    if (indexed && pixels_index(indexed, film->frames, film->count))
+        take_other(block, &other, film->reel);
     for (int i = 0; i < film->count && indexed; i++)
         pixels_free(&indexed[i]);
     free(indexed);
@@ -406,10 +412,15 @@ static void encode_indexed(struct block *block, const struct film *film)
 
 bool block_encode(struct block *block, const struct film *film)
 {
-    const bool good = encode(block, film);
-    if (good && !film->lean)
-        encode_indexed(block, film);
-    return good;
+    struct film lean = *film;
+    lean.lean = true;
+    if (!encode(block, film))
+        return false;
+    if (!film->lean)
+        try_palette(block, film);
+    if (!film->lean && !film->reel) /* noise has nothing that could be learnt */
+        take_other(block, &lean, false);
+    return true;
 }
 
 void block_free(struct block *block)

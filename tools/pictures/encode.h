@@ -24,6 +24,7 @@ struct film {
  * False when there is no memory, or the frames differ in size or kind. Of all models the one that
  * takes least is chosen. Colours are kept in a palette, if it is not lean, there are no more than
  * 256 of them, and a picture is not larger so; a reel then takes a half or a quarter of the RAM.
+ * A picture that is no larger when lean is that.
  */
 bool block_encode(struct block *block, const struct film *film);
 void block_free(struct block *block);
