@@ -132,8 +132,10 @@ typedef struct pmb_port {
     void (*wait_us)(void *context, uint32_t microseconds);
 
     /* Called about every millisecond while the library waits for a panel, such as for a refresh of
-     * e-paper; may be NULL. It may poll inputs, feed a watchdog, and use other panels, but not the
-     * panel that is waited for. */
+     * e-paper, and between the pieces of what is sent: with it, pixels go in pieces of 40 bytes, on
+     * SPI of 512. May be NULL. It may poll inputs, feed a watchdog, and use other panels, but not
+     * the panel that is waited for. What a port sends in the background (spi_start) goes in one
+     * go. On an AVR it is called in waits only. */
     void (*idle)(void *context);
 } pmb_port;
 

@@ -26,6 +26,26 @@ pmb_point pmb_stick_poll(pmb_stick *s, const pmb_port *port)
     return (pmb_point){pushed(across, s->middle[0]), (int16_t)-pushed(up, s->middle[1])};
 }
 
+static int16_t size_of(int16_t value)
+{
+    return (int16_t)(value < 0 ? -value : value);
+}
+
+pmb_way pmb_stick_way(pmb_stick *s, const pmb_port *port)
+{
+    enum { ON = 60, OFF = 40 };
+    const pmb_point p = pmb_stick_poll(s, port);
+    const bool along = size_of(p.x) >= size_of(p.y);
+    const int16_t most = along ? size_of(p.x) : size_of(p.y);
+    const pmb_way way =
+        along ? (p.x < 0 ? PMB_WAY_LEFT : PMB_WAY_RIGHT) : (p.y < 0 ? PMB_WAY_UP : PMB_WAY_DOWN);
+    if (most < (s->way == (uint8_t)way ? OFF : ON))
+        s->way = PMB_WAY_NONE;
+    else
+        s->way = (uint8_t)way;
+    return (pmb_way)s->way;
+}
+
 static int16_t leaning(const pmb_tilt *t, const pmb_port *port, pmb_pin pin)
 {
     const int32_t per_g = t->per_g ? t->per_g : 6554;

@@ -15,8 +15,28 @@ pmb_status pmb_send_single(const pmb_panel *panel, uint8_t command)
     return pmb_send_command(panel, &command, 1);
 }
 
+/* Where the port has something to do meanwhile: in pieces of a millisecond or less at the usual
+ * clocks. */
+static pmb_status send_in_pieces(const pmb_panel *panel, const uint8_t *bytes, size_t count)
+{
+    enum { OF_SPI = 512, OF_OTHERS = 40 };
+    const PMB_FLASH pmb_bus_kind *kind = panel->config->bus.kind;
+    const size_t most = kind->flags & (PMB_HAS_SPI | PMB_HAS_SPI16) ? OF_SPI : OF_OTHERS;
+    pmb_status status = PMB_OK;
+    while (count > 0 && status == PMB_OK) {
+        const size_t part = count < most ? count : most;
+        status = kind->send(panel, NULL, 0, bytes, part);
+        panel->port->idle(panel->port->context);
+        bytes += part;
+        count -= part;
+    }
+    return status;
+}
+
 pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t count)
 {
+    if (PMB_WINDOWS && panel->port->idle)
+        return send_in_pieces(panel, bytes, count);
     return panel->config->bus.kind->send(panel, NULL, 0, bytes, count);
 }
 

@@ -24,7 +24,7 @@ static void a_key_that_bounces_is_pressed_once(void **state)
         const pmb_port *port = pmb_bench_port(bench);
         pmb_input *button = pmb_bench_place_input(bench, PMB_INPUT_BUTTON, BUTTON, PMB_PIN_NONE);
         pmb_push key = {.pin = BUTTON};
-        int pressed = 0, held = 0, released = 0;
+        int pressed = 0, held = 0, released = 0, clicked = 0;
         assert_true(pmb_input_plan(button, 50, 1, 0));
         assert_true(pmb_input_plan(button, 150, 0, 0));
         assert_true(pmb_input_plan(button, 300, 1, 0));
@@ -35,16 +35,159 @@ static void a_key_that_bounces_is_pressed_once(void **state)
             pressed += event == PMB_PUSH_PRESSED;
             held += event == PMB_PUSH_HELD;
             released += event == PMB_PUSH_RELEASED;
+            clicked += event == PMB_PUSH_CLICKED;
             if (event == PMB_PUSH_HELD)
                 assert_in_range(now(bench), 900, 942);
             pass(port, step);
         }
         assert_int_equal(pressed, 2);
         assert_int_equal(held, 1);
-        assert_int_equal(released, 2);
+        assert_int_equal(released, 1); /* the long one */
+        assert_int_equal(clicked, 1);
         assert_false(key.down);
         pmb_bench_free(bench);
     }
+}
+
+/* What a button tells when it is down from each odd time to the next, polled every 5 ms: letters.
+ */
+static void tell(pmb_push *button, const uint32_t *times, size_t count, char *told)
+{
+    static const char letters[] = {'-', 'p', 'c', 'd', 'h', 'r', 'u'};
+    size_t at = 0;
+    for (uint32_t now = 0; now < 3000; now += 5) {
+        while (at < count && now >= times[at])
+            at++;
+        const pmb_push_event event =
+            pmb_push_feed(button, at % 2, now + 0xFFFFFF00u); /* it wraps */
+        if (event != PMB_PUSH_NOTHING)
+            *told++ = letters[event];
+    }
+    *told = '\0';
+}
+
+static void clicks_doubles_and_repeats_are_told_apart(void **state)
+{
+    (void)state;
+    static const struct {
+        bool doubles;
+        uint8_t repeat_ms;
+        uint32_t times[6];
+        size_t count;
+        const char *told;
+    } cases[] = {
+        {false, 0, {100, 200}, 2, "pc"},
+        {false, 0, {100, 1000}, 2, "phu"},
+        {false, 100, {100, 1000}, 2, "phrru"}, /* 900 ms: held at 600, then at 700 and 800 */
+        {false, 0, {100, 200, 300, 400}, 4, "pcpc"},
+        {true, 0, {100, 200}, 2, "pc"},
+        {true, 0, {100, 200, 300, 400}, 4, "ppd"},
+        {true, 0, {100, 200, 600, 700}, 4, "pcpc"},
+        {true, 0, {100, 200, 300, 400, 500, 600}, 6, "ppdpc"},
+        {true, 0, {100, 1000, 1100, 1200}, 4, "phupc"},
+        {true, 0, {100, 105, 300, 2000}, 4, "pphu"}, /* a press within the bounce of the first */
+    };
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        pmb_push button = {.doubles = cases[i].doubles, .repeat_ms = cases[i].repeat_ms};
+        char told[40];
+        tell(&button, cases[i].times, cases[i].count, told);
+        if (strcmp(told, cases[i].told) != 0)
+            fail_msg("case %zu: %s, not %s", i, told, cases[i].told);
+    }
+}
+
+/* A matrix of three rows and four columns: which keys are down, and which rows are low. */
+static struct {
+    uint16_t down;
+    uint8_t low;
+} matrix;
+static const pmb_pin rows[] = {PMB_PIN(1), PMB_PIN(2), PMB_PIN(3)};
+static const pmb_pin columns[] = {PMB_PIN(11), PMB_PIN(12), PMB_PIN(13), PMB_PIN(14)};
+
+static void drive_row(void *context, pmb_pin pin, bool high)
+{
+    (void)context;
+    assert_false(high); /* against a key that joins two rows */
+    assert_int_equal(matrix.low, 0);
+    matrix.low |= (uint8_t)(1u << (pmb_pin_number(pin) - 1));
+}
+
+static bool read_line(void *context, pmb_pin pin)
+{
+    const unsigned number = pmb_pin_number(pin);
+    (void)context;
+    if (number < 10) {
+        matrix.low &= (uint8_t) ~(1u << (number - 1));
+        return true;
+    }
+    for (unsigned row = 0; row < 3; row++)
+        if (matrix.low >> row & 1 && matrix.down >> (row * 4 + number - 11) & 1)
+            return false;
+    return true;
+}
+
+static void a_keypad_tells_one_key_at_a_time(void **state)
+{
+    (void)state;
+    const pmb_port port = {.pin_write = drive_row, .pin_read = read_line};
+    static const struct {
+        uint16_t down;
+        int key; /* whose event it is; -1: there is none */
+        pmb_push_event event;
+    } steps[] = {{0, -1, PMB_PUSH_NOTHING},      {1 << 6, 6, PMB_PUSH_PRESSED},
+                 {1 << 6, -1, PMB_PUSH_NOTHING}, {1 << 6 | 1 << 1, -1, PMB_PUSH_NOTHING},
+                 {1 << 1, 6, PMB_PUSH_CLICKED},  {1 << 1, 1, PMB_PUSH_PRESSED},
+                 {0, 1, PMB_PUSH_CLICKED},       {1 << 11, 11, PMB_PUSH_PRESSED},
+                 {0, 11, PMB_PUSH_CLICKED},      {0, -1, PMB_PUSH_NOTHING}};
+    pmb_keypad keypad = {.rows = rows, .columns = columns, .row_count = 3, .column_count = 4};
+    for (size_t i = 0; i < LENGTH(steps); i++) {
+        matrix.down = steps[i].down;
+        const pmb_push_event event = pmb_keypad_poll(&keypad, &port, (uint32_t)(30 * i));
+        assert_int_equal(event, steps[i].event);
+        if (steps[i].key >= 0)
+            assert_int_equal(keypad.key, steps[i].key);
+        assert_int_equal(matrix.low, 0);
+    }
+}
+
+static void a_knob_that_is_turned_fast_goes_further(void **state)
+{
+    (void)state;
+    static const struct {
+        uint32_t later;
+        int8_t detents;
+        int16_t counts;
+    } steps[] = {{500, 1, 1}, {100, 1, 1}, {30, 1, 2},  {15, 1, 5},   {5, 1, 10},
+                 {40, 2, 4},  {40, 1, 1},  {5, -1, -1}, {5, -1, -10}, {5, 0, 0}};
+    pmb_encoder encoder = {.a = A, .b = B};
+    uint32_t now = 0xFFFFFFF0u;
+    for (size_t i = 0; i < LENGTH(steps); i++) {
+        now += steps[i].later;
+        assert_int_equal(pmb_encoder_accelerate(&encoder, steps[i].detents, now), steps[i].counts);
+    }
+}
+
+static void a_stick_has_four_ways(void **state)
+{
+    (void)state;
+    static const struct {
+        int x, y;
+        pmb_way way;
+    } cases[] = {{0, 0, PMB_WAY_NONE},   {50, 0, PMB_WAY_NONE},  {70, 0, PMB_WAY_RIGHT},
+                 {50, 0, PMB_WAY_RIGHT}, {30, 0, PMB_WAY_NONE},  {-90, 20, PMB_WAY_LEFT},
+                 {0, 90, PMB_WAY_UP},    {0, -80, PMB_WAY_DOWN}, {-50, -55, PMB_WAY_DOWN}};
+    pmb_bench *bench = pmb_bench_new();
+    const pmb_port *port = pmb_bench_port(bench);
+    pmb_input *lever = pmb_bench_place_input(bench, PMB_INPUT_STICK, X, Y);
+    pmb_stick stick = {.across = X, .up = Y};
+    for (size_t i = 1; i < LENGTH(cases); i++)
+        assert_true(pmb_input_plan(lever, (uint32_t)(10 * i), cases[i].x, cases[i].y));
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        while (now(bench) < 5 + 10 * i)
+            pass(port, 1000);
+        assert_int_equal(pmb_stick_way(&stick, port), cases[i].way);
+    }
+    pmb_bench_free(bench);
 }
 
 static void an_encoder_counts_detents_both_ways(void **state)
@@ -67,6 +210,61 @@ static void an_encoder_counts_detents_both_ways(void **state)
     assert_int_equal(most, 5);
     assert_int_equal(position, -2);
     pmb_bench_free(bench);
+}
+
+/* A knob that is turned while a frame is sent, and nobody asks for it but the port. */
+static struct {
+    pmb_encoder knob;
+    const pmb_port *port;
+    int detents;
+} polled = {.knob = {.a = A, .b = B}};
+
+static void poll_knob(void *context)
+{
+    (void)context;
+    polled.detents += pmb_encoder_poll(&polled.knob, polled.port);
+}
+
+static void paint_light(pmb_canvas *c, void *scene)
+{
+    (void)scene;
+    pmb_fill(c, PMB_WHITE);
+}
+
+static int detents_while_painting(bool idle)
+{
+    static const pmb_panel_config oled = {
+        .controller = &pmb_sh1106, .size = {128, 64}, .bus = {.kind = &pmb_i2c}};
+    static uint8_t frame[1024];
+    pmb_bench *bench = pmb_bench_new();
+    pmb_module *module = pmb_bench_place_panel(bench, &oled);
+    pmb_input *knob = pmb_bench_place_input(bench, PMB_INPUT_ENCODER, A, B);
+    pmb_port port = *pmb_bench_port(bench);
+    pmb_panel panel;
+    pmb_screen screen;
+    polled.port = &port;
+    polled.knob.started = false;
+    polled.detents = 0;
+    port.idle = idle ? poll_knob : NULL;
+    assert_int_equal(pmb_panel_open(&panel, &oled, &port), PMB_OK);
+    assert_int_equal(pmb_screen_init(&screen, &panel, frame, sizeof frame, NULL, 0), PMB_OK);
+    for (uint32_t i = 0; i < 20; i++) /* a detent each 25 ms: while a frame is sent */
+        assert_true(pmb_input_plan(knob, now(bench) + 10 + 25 * i, (int)i + 1, 0));
+    for (int i = 0; i < 24; i++) {
+        poll_knob(NULL);
+        assert_int_equal(pmb_screen_paint(&screen, paint_light, NULL), PMB_OK);
+    }
+    poll_knob(NULL);
+    assert_int_equal(pmb_module_complaint_count(module), 0);
+    pmb_bench_free(bench);
+    return polled.detents;
+}
+
+static void a_knob_loses_nothing_while_a_frame_is_sent(void **state)
+{
+    (void)state;
+    assert_true(detents_while_painting(false) < 20);
+    assert_int_equal(detents_while_painting(true), 20);
 }
 
 static void a_stick_rests_in_its_middle(void **state)
@@ -200,6 +398,11 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(a_key_that_bounces_is_pressed_once),
+        cmocka_unit_test(clicks_doubles_and_repeats_are_told_apart),
+        cmocka_unit_test(a_keypad_tells_one_key_at_a_time),
+        cmocka_unit_test(a_knob_that_is_turned_fast_goes_further),
+        cmocka_unit_test(a_stick_has_four_ways),
+        test_without(PMB_PLAIN_PANELS, a_knob_loses_nothing_while_a_frame_is_sent),
         cmocka_unit_test(an_encoder_counts_detents_both_ways),
         cmocka_unit_test(an_encoder_finds_back_to_its_detents),
         cmocka_unit_test(a_stick_rests_in_its_middle),
