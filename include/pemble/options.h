@@ -86,8 +86,8 @@
 #endif
 
 /* What an AVR does not have the RAM for: drafts (screen.h), pictures whose probabilities are learnt
- * (docs/formats.md). And not the flash: windows that stay open for the next band (turn.h), what is
- * still sent when a call returns, larger pieces of what is sent. */
+ * (docs/formats.md). And not the flash: windows that stay open for the next band (turn.h), sending
+ * in the background and in pieces (port.h). */
 #ifdef __AVR__
 #define PMB_DRAFTS   0
 #define PMB_WINDOWS  0

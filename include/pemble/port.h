@@ -109,7 +109,7 @@ typedef struct pmb_port {
      * and returns; the bytes stay where they are. spi_wait returns when all bytes are on the wire,
      * or with the error that came up. A port with both lets a screen draw one band while the last
      * one is sent. Between the two calls the library calls nothing else for this unit and its pins;
-     * other units and pins may be used. */
+     * other units and pins may be used. On an AVR they are not called. */
     pmb_status (*spi_start)(void *context, const PMB_FLASH pmb_bus *bus, const uint8_t *out,
                             size_t count);
     pmb_status (*spi_wait)(void *context, const PMB_FLASH pmb_bus *bus);

@@ -36,8 +36,9 @@ void pmb_plan_turn(pmb_panel *panel);
 pmb_rect pmb_on_glass(const pmb_panel *panel, pmb_rect area);
 
 /*
- * Sets panel->frame to the screen, widened so that on the glass, moved by panel->offset, its edges
- * fall on multiples of `columns` and `rows`: whole bytes of the controller's memory.
+ * Sets panel->columns, and panel->frame to the screen, widened so that on the glass, moved by
+ * panel->offset, its edges fall on multiples of `columns` and `rows`: whole bytes of the
+ * controller's memory.
  */
 void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows);
 

@@ -42,7 +42,7 @@ pmb_status pmb_send_data(const pmb_panel *panel, const uint8_t *bytes, size_t co
 
 pmb_status pmb_begin_data(pmb_panel *panel, const uint8_t *bytes, size_t count)
 {
-    if (PMB_PLAIN_PANELS || !panel->background)
+    if (!PMB_WINDOWS || !panel->background)
         return pmb_send_data(panel, bytes, count);
     const pmb_status status = panel->config->bus.kind->begin(panel, bytes, count);
     panel->under_way = status == PMB_OK;
@@ -51,7 +51,7 @@ pmb_status pmb_begin_data(pmb_panel *panel, const uint8_t *bytes, size_t count)
 
 pmb_status pmb_end_data(pmb_panel *panel)
 {
-    if (!panel->under_way)
+    if (!PMB_WINDOWS || !panel->under_way)
         return PMB_OK;
     panel->under_way = false;
     return panel->config->bus.kind->end(panel);

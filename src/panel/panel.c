@@ -108,10 +108,6 @@ pmb_status pmb_plan(pmb_panel *panel)
     panel->offset = glass_offset(panel->config);
     pmb_plan_turn(panel);
     const pmb_status status = panel->family->plan(panel);
-    /* Columns of the screen are then lines of the controller's memory. The time of e-paper is not
-     * spent on the wires. */
-    const bool paper = panel->family->refresh != NULL;
-    panel->columns = !PMB_NO_TURN && panel->turn & PMB_TURN_SWAP && !paper;
     return status == PMB_OK && !is_possible(panel) ? PMB_ERR_UNSUPPORTED : status;
 }
 
@@ -364,7 +360,7 @@ static bool can_be_written(const pmb_panel *panel, const pmb_canvas *held, pmb_r
 
 pmb_status pmb_write_part(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *part)
 {
-    pmb_status status = !PMB_PLAIN_PANELS ? pmb_end_data(panel) : PMB_OK;
+    pmb_status status = PMB_WINDOWS ? pmb_end_data(panel) : PMB_OK;
     if (status == PMB_OK)
         status = panel->family->write(panel, held, part);
     if (status != PMB_OK)
@@ -384,7 +380,7 @@ pmb_status pmb_panel_write(pmb_panel *panel, const pmb_canvas *held, pmb_rect ar
 
 bool pmb_panel_can_defer(const pmb_panel *panel)
 {
-    return !PMB_PLAIN_PANELS && panel->config->bus.kind->begin && panel->port->spi_start &&
+    return PMB_WINDOWS && panel->config->bus.kind->begin && panel->port->spi_start &&
            panel->port->spi_wait;
 }
 

@@ -46,6 +46,7 @@ pmb_status pmb_paper_plan(pmb_panel *panel)
         return PMB_ERR_UNSUPPORTED;
     panel->format = format_for(panel);
     pmb_plan_frame(panel, 8, 1);
+    panel->columns = false; /* time is not spent on the wires */
     panel->compares = pmb_paper_of(panel)->flags & PMB_FULL_COMPARES;
     if (config->contrast || config->bias || config->temperature || (uint8_t)config->com)
         return PMB_ERR_ARGUMENT;

@@ -91,8 +91,8 @@ const PMB_FLASH pmb_bus_kind pmb_spi = {
     .idle = idle,
     .send = send,
     .read = PMB_PLAIN_PANELS ? NULL : read,
-    .begin = PMB_PLAIN_PANELS ? NULL : begin,
-    .end = PMB_PLAIN_PANELS ? NULL : end,
+    .begin = PMB_WINDOWS ? begin : NULL,
+    .end = PMB_WINDOWS ? end : NULL,
 };
 
 /* Nine-bit words packed into the bytes that an SPI unit can send: eight words are nine bytes. The
@@ -182,6 +182,6 @@ const PMB_FLASH pmb_bus_kind pmb_spi16 = {
     .check = check16,
     .idle = idle,
     .send = send16,
-    .begin = PMB_PLAIN_PANELS ? NULL : begin,
-    .end = PMB_PLAIN_PANELS ? NULL : end,
+    .begin = PMB_WINDOWS ? begin : NULL,
+    .end = PMB_WINDOWS ? end : NULL,
 };

@@ -68,6 +68,7 @@ void pmb_plan_frame(pmb_panel *panel, uint8_t columns, uint8_t rows)
         below = keep;
     }
     const uint8_t wider = (uint8_t)(left + right), higher = (uint8_t)(above + below);
+    panel->columns = turn & PMB_TURN_SWAP; /* they are lines of the controller's memory */
     panel->column_unit = turn & PMB_TURN_SWAP ? rows : columns;
     panel->row_unit = turn & PMB_TURN_SWAP ? columns : rows;
     if (turn & PMB_TURN_SWAP)

@@ -33,7 +33,7 @@ static int16_t whole_depth(const pmb_panel *panel)
 /* Of a buffer, what one band may have: half of it, where the other half is sent meanwhile. */
 static size_t part_of(const pmb_panel *panel, size_t bytes)
 {
-    const bool halved = !PMB_PLAIN_PANELS && pmb_panel_can_defer(panel) &&
+    const bool halved = PMB_WINDOWS && pmb_panel_can_defer(panel) &&
                         bytes < pmb_screen_whole_bytes(panel) &&
                         bytes / 2 >= pmb_screen_least_bytes(panel);
     return halved ? bytes / 2 : bytes;
@@ -195,7 +195,7 @@ static void move_band(pmb_screen *screen, int16_t at, int16_t left)
     else
         c->bounds.y = at;
     *depth_of(screen) = left < screen->band ? left : screen->band;
-    if (!PMB_PLAIN_PANELS && screen->halved) { /* the half that is not being sent */
+    if (PMB_WINDOWS && screen->halved) { /* the half that is not being sent */
         const ptrdiff_t half = (ptrdiff_t)bytes_of(screen->panel, screen->band);
         c->pixels += screen->second ? -half : half;
         screen->second = !screen->second;
@@ -232,7 +232,7 @@ static pmb_status send(pmb_screen *screen, pmb_paint paint, void *scene, const p
     }
     if (!PMB_PLAIN_PANELS)
         screen->sent = false;
-    if (!PMB_PLAIN_PANELS && (screen->halved || pmb_screen_canvas(screen)))
+    if (PMB_WINDOWS && (screen->halved || pmb_screen_canvas(screen)))
         pmb_panel_defer(screen->panel);
 #if !PMB_NO_DAMAGE
     pmb_damage *const noted = screen->canvas.damage;

@@ -20,30 +20,20 @@ int16_t pmb_tile_depth(const pmb_panel *panel, int16_t band)
 }
 
 #if !PMB_NO_TILES
-/* Whether a tile may be twice as large in a direction: it must not span bands, nor, where pages of
- * eight rows are addressed one by one, pages. */
-static bool can_grow(const pmb_screen *screen, bool down)
-{
-    const pmb_panel *panel = screen->panel;
-    const int16_t now = down ? screen->tile_rows : screen->tile_columns;
-    const int16_t all = down ? panel->frame.h : panel->frame.w;
-    if (now >= all || (down && pmb_rows_are_pages(panel)))
-        return false;
-    return down == pmb_bands_are_columns(panel) || screen->band == all ||
-           screen->band % (2 * now) == 0;
-}
-
+/* A tile must not span bands, nor, where pages of eight rows are addressed one by one, pages. */
 bool pmb_choose_tiles(pmb_screen *screen, size_t count)
 {
     const pmb_panel *panel = screen->panel;
+    const bool columns = pmb_bands_are_columns(panel), whole = pmb_screen_canvas(screen);
+    int16_t *const deep = columns ? &screen->tile_columns : &screen->tile_rows;
     screen->tile_columns = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->column_unit);
     screen->tile_rows = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->row_unit);
-    if (pmb_bands_are_columns(panel))
-        screen->tile_columns = pmb_tile_depth(panel, screen->band);
-    else
-        screen->tile_rows = pmb_tile_depth(panel, screen->band);
+    *deep = pmb_tile_depth(panel, screen->band);
     while (pmb_tiles_in(panel, screen->tile_columns, screen->tile_rows) > count) {
-        const bool higher = can_grow(screen, true), wider = can_grow(screen, false);
+        const bool fits = whole || screen->band % (2 * *deep) == 0;
+        const bool higher =
+            screen->tile_rows < panel->frame.h && !pmb_rows_are_pages(panel) && (columns || fits);
+        const bool wider = screen->tile_columns < panel->frame.w && (!columns || fits);
         if (higher && (screen->tile_rows < screen->tile_columns || !wider))
             screen->tile_rows = (int16_t)(2 * screen->tile_rows);
         else if (wider)
