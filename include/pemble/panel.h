@@ -112,10 +112,9 @@ typedef struct pmb_panel {
     pmb_point offset;                   /* of the glass in GRAM, with the mirroring now set */
 #if PMB_WINDOWS
     struct pmb_open_window {
-        int16_t from,
-            size;     /* of the screen, along the lines of the memory; no size: none is open */
-        int16_t next; /* of the screen, across them: what is sent now goes there */
-    } window;         /* private: turn.h */
+        int16_t from, size; /* on the screen, along lines of the memory; size 0: none is open */
+        int16_t next;       /* across them: what is sent now goes there */
+    } window;               /* private: turn.h */
 #endif
     uint8_t column_unit, row_unit; /* pixels of the screen in the least part that can be sent */
     bool columns;                  /* bands of a screen are columns, not rows: screen.h */

@@ -92,6 +92,8 @@ static void turned_row(const struct image *image, int quarters, int row, uint8_t
 bool image_turn(struct image *image, int quarters)
 {
     struct image turned = *image;
+    if (quarters == 0)
+        return true;
     if (quarters % 2)
         turned = (struct image){image->height, image->width, NULL};
     turned.rgb = malloc((size_t)image->width * (size_t)image->height * 3);

@@ -78,6 +78,8 @@ static inline void known_put(const struct known *k, uint8_t *row, int32_t column
     }
 }
 
+enum { EIGHT = 8 }; /* pixels that are often alike, and are looked at together */
+
 /* Whether `count` pixels of a row from a column on have a value. Not for one bit and ink. */
 static inline bool known_run(const struct known *k, const uint8_t *row, uint16_t x, uint8_t count,
                              uint16_t value)

@@ -45,7 +45,7 @@ struct model {
 enum { MOST_INK = 4, MOST_VALUE = 7, MOST_LEARNT_VALUE = 10, CANDIDATES = 4 };
 /* Bits of the pattern that count for a candidate but the first, when it is learnt; pixels that must
  * have come again before the next one is expected to; contexts for whether it does. */
-enum { LATER_BITS = 5, AGAIN = 4, RUNS = 8, EIGHT = 8 };
+enum { LATER_BITS = 5, AGAIN = 4, RUNS = 8 };
 enum { INDEX_BITS = 8, RECENT = 8, MAGNITUDES = 8, RESIDUALS = MAGNITUDES + 2, ACTIVITIES = 3 };
 
 struct offset {

@@ -4,8 +4,6 @@
 #include "picture/known.h"
 #include "shape/spans.h"
 
-enum { EIGHT = 8 };
-
 static pmb_rect part_of(const pmb_picture_info *info, const pmb_picture_style *style)
 {
     const pmb_rect all = {0, 0, info->size.w, info->size.h};

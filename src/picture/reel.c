@@ -48,15 +48,20 @@ static struct model model_of(const pmb_reel_player *p)
 static struct coder coder_of(pmb_reel_player *p)
 {
     const PMB_FLASH uint8_t *bytes = p->stream.source.bytes;
-    return (struct coder)
-    {
-        .stream = &p->stream, .flash_tables = bytes ? bytes + PMB_PICTURE_HEADER : PMB_NO_TABLE,
+    struct coder coder = {
+        .stream = &p->stream,
+        .flash_tables = bytes ? bytes + PMB_PICTURE_HEADER : PMB_NO_TABLE,
         .tables = p->tables,
-#if PMB_LEARNING
-        .learnt = p->learning ? learnt_at(p->tables) : NULL,
-#endif
-        .range = p->range, .code = p->code, .ahead = p->ahead, .left = p->left,
+        .range = p->range,
+        .code = p->code,
+        .ahead = p->ahead,
+        .left = p->left,
     };
+#if PMB_LEARNING
+    if (p->learning)
+        coder.learnt = learnt_at(p->tables);
+#endif
+    return coder;
 }
 
 static void keep_coder(pmb_reel_player *p, const struct coder *coder)

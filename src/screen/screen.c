@@ -314,7 +314,7 @@ pmb_status pmb_screen_paint_finish(pmb_screen *screen, pmb_paint paint, void *sc
     if (!screen || !paint)
         return PMB_ERR_ARGUMENT;
     pmb_status status = PMB_OK;
-    if (is_paper(screen)) {
+    if (!PMB_PLAIN_PANELS && screen->panel->family->present) {
         screen->finishing = true;
         status = screen->panel->family->present(screen, paint, scene, NULL);
         screen->finishing = false;

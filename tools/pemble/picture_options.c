@@ -212,12 +212,12 @@ static bool have_few_colors(const struct images *images)
 
 void picture_target_choose(struct picture_target *t, const struct images *images)
 {
+    if (t->dithering_given)
+        return;
     const bool one_bit = t->kind == PMB_PIXELS_ONE_BIT;
     const bool plain =
         one_bit ? are_drawings(images)
                 : t->kind == PMB_PIXELS_COLOR && t->few == FEW_NONE && have_few_colors(images);
-    if (t->dithering_given)
-        return;
     t->dithering = plain ? DITHER_NONE : DITHER_DIFFUSION;
     t->dithering_chosen = one_bit || plain;
 }
