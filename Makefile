@@ -129,6 +129,7 @@ sent: build
 golden: build
 	@build/host/test-golden-shapes --keep tests/golden
 	@build/host/test-golden-gauges --keep tests/golden
+	@build/host/test-golden-menus --keep tests/golden
 
 # Draws the demo pictures and animations of Pellan Quay anew.
 pictures: build

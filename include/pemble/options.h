@@ -87,15 +87,17 @@
 
 /* What an AVR does not have the RAM for: drafts (screen.h), pictures whose probabilities are learnt
  * (docs/formats.md). And not the flash: windows that stay open for the next band (turn.h), sending
- * in the background and in pieces (port.h). */
+ * in the background and in pieces (port.h), icons and long labels that move in menus (menu.h). */
 #ifdef __AVR__
-#define PMB_DRAFTS   0
-#define PMB_WINDOWS  0
-#define PMB_LEARNING 0
+#define PMB_RICH_MENUS 0
+#define PMB_DRAFTS     0
+#define PMB_WINDOWS    0
+#define PMB_LEARNING   0
 #else
-#define PMB_DRAFTS   (!PMB_PLAIN_PANELS)
-#define PMB_WINDOWS  (!PMB_PLAIN_PANELS)
-#define PMB_LEARNING 1
+#define PMB_RICH_MENUS 1
+#define PMB_DRAFTS     (!PMB_PLAIN_PANELS)
+#define PMB_WINDOWS    (!PMB_PLAIN_PANELS)
+#define PMB_LEARNING   1
 #endif
 
 /* Options that were joined or renamed: a build that still sets one would silently keep the code. */

@@ -40,6 +40,7 @@
 #include "pemble/icons.h"
 #include "pemble/input.h"
 #include "pemble/layout.h"
+#include "pemble/menu.h"
 #include "pemble/motion.h"
 #include "pemble/notice.h"
 #include "pemble/number.h"

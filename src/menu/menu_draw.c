@@ -1,0 +1,440 @@
+/* menu_draw.c - how a menu looks. */
+#include <string.h>
+#include "geometry/limits.h"
+#include "menu/menu_parts.h"
+#include "pemble/shape.h"
+#include "pemble/text.h"
+#include "shape/spans.h"
+
+enum { PAD = 3, FEW_LINES = 5, PAUSE_MS = 1000 };
+
+const char *pmb_menu_label(const PMB_FLASH pmb_label *label, char *room)
+{
+#ifdef __AVR__
+    uint8_t i = 0;
+    do
+        room[i] = (*label)[i];
+    while (room[i] != '\0' && ++i < PMB_LABEL_BYTES);
+    return room;
+#else
+    (void)room;
+    return *label ? *label : "";
+#endif
+}
+
+const char *pmb_menu_translate(const pmb_menu *m, const char *text)
+{
+    return m->style->translate ? m->style->translate(m->user, text) : text;
+}
+
+const char *pmb_menu_list_text(const pmb_menu *m, const PMB_FLASH pmb_page *page, uint16_t row,
+                               char *room)
+{
+    const char *text = "";
+    if (row < page->count && page->texts)
+        text = pmb_menu_translate(m, pmb_menu_label(&page->texts[row], room));
+    else if (row < page->count && page->row)
+        text = page->row(m->user, row, room);
+    return text ? text : "";
+}
+
+static int16_t line_height(const PMB_FLASH pmb_font *font)
+{
+    return pmb_font_measure(font).line;
+}
+
+/* The typeface for reading; the small one where fewer than five lines of it have room. */
+static const PMB_FLASH pmb_font *font_of(const pmb_menu *m)
+{
+    const PMB_FLASH pmb_theme *theme = m->style->theme;
+    return m->area.h < FEW_LINES * line_height(theme->text) ? theme->label : theme->text;
+}
+
+static bool has_title(const PMB_FLASH pmb_page *page)
+{
+#ifdef __AVR__
+    return page->title[0] != '\0';
+#else
+    return page->title && page->title[0] != '\0';
+#endif
+}
+
+/* A title needs room for two rows below it. */
+static int16_t title_height(const pmb_menu *m)
+{
+    const int16_t line = (int16_t)(line_height(font_of(m)) + 1);
+    if (m->area.h < 3 * line - 1 || !has_title(pmb_menu_page(m)))
+        return 0;
+    return (int16_t)pmb_greater(line, m->style->row_height * 3 / 4);
+}
+
+menu_reach pmb_menu_rows_before(const pmb_menu *m, uint16_t row)
+{
+    if (!pmb_menu_page(m)->items)
+        return row;
+    menu_reach before = 0;
+    for (uint16_t i = 0; i < row; i++)
+        before += pmb_menu_state(m, i) != PMB_ITEM_HIDDEN;
+    return before;
+}
+
+/* Rows share what is left over, so that the last one that is seen is seen whole. */
+struct rows pmb_menu_rows(const pmb_menu *m)
+{
+    const int16_t head = title_height(m), wanted = m->style->row_height;
+    struct rows rows = {.area = m->area, .height = wanted};
+    rows.area.y = (int16_t)(rows.area.y + head);
+    rows.area.h = (int16_t)pmb_greater(rows.area.h - head, 1);
+    if (wanted == 0)
+        rows.height = line_height(font_of(m));
+    rows.shown = pmb_menu_rows_before(m, pmb_menu_page(m)->count);
+    if (rows.shown * rows.height > rows.area.h) {
+        const int16_t seen = (int16_t)pmb_greater(rows.area.h / rows.height, 1);
+        rows.height = (int16_t)(rows.area.h / seen);
+        rows.area.h = (int16_t)(rows.height * seen);
+    }
+    const menu_reach top = pmb_menu_rows_before(m, pmb_menu_focus(m)) * rows.height;
+    const menu_reach least = top + rows.height - rows.area.h;
+    rows.scroll = m->dragged ? m->scroll : pmb_greater(pmb_lesser(m->scroll, top), least);
+    if (top == rows.height && rows.scroll == top && least <= 0)
+        rows.scroll = 0; /* a heading above the first row is seen again */
+    return rows;
+}
+
+/* Pixels that the mark of the scroll position takes at the right. */
+static int16_t bar_width(const struct rows *rows)
+{
+    return (int16_t)(rows->shown * rows->height > rows->area.h ? PAD + 1 : 0);
+}
+
+/* The nearest coordinate: a list may be longer than these reach. */
+static int16_t coordinate(menu_reach value)
+{
+    return (int16_t)(value < INT16_MIN ? INT16_MIN : value > INT16_MAX ? INT16_MAX : value);
+}
+
+pmb_rect pmb_menu_row_place(const struct rows *rows, menu_reach before)
+{
+    return (pmb_rect){rows->area.x, coordinate(rows->area.y + before * rows->height - rows->scroll),
+                      (int16_t)(rows->area.w - bar_width(rows)), rows->height};
+}
+
+pmb_rect pmb_menu_row(const pmb_menu *m, uint16_t row)
+{
+    const struct rows rows = pmb_menu_rows(m);
+    if (row >= pmb_menu_page(m)->count || pmb_menu_state(m, row) == PMB_ITEM_HIDDEN)
+        return (pmb_rect){0, 0, 0, 0};
+    return pmb_rect_common(rows.area, pmb_menu_row_place(&rows, pmb_menu_rows_before(m, row)));
+}
+
+/* A row as it is drawn. */
+struct row {
+    pmb_canvas *c; /* NULL: it is only measured */
+    const pmb_menu *m;
+    const PMB_FLASH pmb_item *item; /* NULL: of a list */
+    pmb_text_style style;
+    pmb_color ground;
+    int16_t y, h, cap; /* cap: the height of capitals */
+    bool edited;
+};
+
+/* One line of text from x on, in the middle of the row's height. */
+static void put(const struct row *row, int16_t x, const char *text)
+{
+    pmb_text(row->c, &row->style, (pmb_point){x, (int16_t)(row->y + (row->h + row->cap) / 2)},
+             text);
+}
+
+/* Fills from x on, and from dy on above or below the middle of the row. */
+static void fill(const struct row *row, int16_t x, int16_t dy, int16_t w, int16_t h,
+                 pmb_color color)
+{
+    pmb_span_fill(row->c, x, row->y + row->h / 2 + dy, w, h, color);
+}
+
+/* An arrowhead, to the right or `back` to the left, as high as capitals. */
+static void draw_arrowhead(const struct row *row, int16_t x, bool back)
+{
+    const int16_t half = (int16_t)(row->cap / 2);
+    for (int16_t i = 0; i <= half; i++) {
+        const int16_t at = (int16_t)(x + (back ? i : half - i)), w = (int16_t)(1 + row->cap / 8);
+        fill(row, at, i, w, 1, row->style.color);
+        fill(row, at, (int16_t)-i, w, 1, row->style.color);
+    }
+}
+
+/* The width of what stands at the right end instead of a value. */
+static int16_t mark_width(const struct row *row)
+{
+    const PMB_FLASH pmb_item *opener = pmb_menu_opener(row->m);
+    if (row->item && row->item->kind->mark == MARK_SWITCH)
+        return (int16_t)(row->cap * 2);
+    if (row->item ? row->item->kind->mark == MARK_PAGE
+                  : opener && opener->kind->mark == MARK_CHOSEN)
+        return (int16_t)(row->cap / 2 + 1 + row->cap / 8);
+    return 0;
+}
+
+static void draw_mark(const struct row *row, uint16_t number, int16_t x, int16_t w)
+{
+    const int16_t half = (int16_t)(row->cap / 2), h = (int16_t)(2 * half + 1);
+    const pmb_color ink = row->style.color;
+    if (!row->item) { /* a dot */
+        if (*pmb_menu_opener(row->m)->number != (int16_t)number)
+            return;
+        fill(row, x, (int16_t)(1 - w / 2), w, (int16_t)(w - 2), ink);
+        fill(row, (int16_t)(x + 1), (int16_t) - (w / 2), (int16_t)(w - 2), w, ink);
+    } else if (row->item->kind->mark == MARK_PAGE) {
+        draw_arrowhead(row, x, false);
+    } else { /* the knob of a switch lies at the right when it is on */
+        const bool on = *row->item->on;
+        fill(row, x, (int16_t)-half, w, h, ink);
+        if (!on)
+            fill(row, (int16_t)(x + 1), (int16_t)(1 - half), (int16_t)(w - 2), (int16_t)(h - 2),
+                 row->ground);
+        fill(row, (int16_t)(on ? x + w - h + 2 : x + 2), (int16_t)(2 - half), (int16_t)(h - 4),
+             (int16_t)(h - 4), on ? row->ground : ink);
+    }
+}
+
+/* The part of a value that is edited changes ink and ground. The value begins at x; one that is too
+ * wide is moved, so that the part ends before `right`. */
+static void draw_edited(struct row *row, int16_t x, int16_t right, char *value)
+{
+    const PMB_FLASH pmb_item_kind *kind = row->item->kind;
+    const pmb_color ink = row->style.color;
+    char *part = value + row->m->cursor * kind->pitch, *end = part + kind->part;
+    const char first = *part, behind = *end;
+    *part = '\0';
+    int16_t from = (int16_t)(x + pmb_text_width(&row->style, value));
+    *part = first;
+    if (kind->part)
+        *end = '\0';
+    const int16_t w = pmb_text_width(&row->style, part);
+    if (from + w > right) {
+        x = (int16_t)(x - (from + w - right));
+        from = (int16_t)(right - w);
+    }
+    *end = behind;
+    put(row, x, value);
+    if (kind->part)
+        *end = '\0';
+    fill(row, (int16_t)(from - 1), (int16_t)(1 - row->h / 2), (int16_t)(w + 2),
+         (int16_t)(row->h - 2), ink);
+    row->style.color = row->ground;
+    put(row, from, part);
+    row->style.color = ink;
+}
+
+#if PMB_RICH_MENUS
+
+/* The width of the icon with the gap behind it. It is the larger of the theme's where the row has
+ * room for it. */
+static int16_t draw_icon(const struct row *row, int16_t x)
+{
+    const PMB_FLASH pmb_theme *theme = row->m->style->theme;
+    char icon[sizeof row->item->icon];
+    if (!row->item || !row->item->icon[0])
+        return 0;
+    memcpy(icon, row->item->icon, sizeof icon);
+    icon[sizeof icon - 1] = '\0';
+    const pmb_font_metrics large = pmb_font_measure(theme->icons[1]);
+    const int16_t high = (int16_t)(large.ascent + large.descent);
+    const pmb_text_style style = {.font = theme->icons[high <= row->h * 3 / 4],
+                                  .color = row->style.color};
+    const int16_t w = pmb_text_width(&style, icon);
+    if (row->c)
+        pmb_text_box(row->c, &style, (pmb_rect){x, row->y, w, row->h},
+                     &(pmb_text_layout){.down = PMB_MIDDLE}, icon);
+    return (int16_t)(w + PAD);
+}
+
+/* By how much a label is moved that is too long: to its end and back again. */
+static int16_t shift_of(const pmb_menu *m, int16_t excess)
+{
+    if (excess <= 0 || m->style->calm)
+        return 0;
+    const uint32_t way = (uint32_t)excess * PIXEL_MS;
+    const uint32_t since = (m->now - m->moved) % (way + 2 * PAUSE_MS);
+    return (int16_t)(since < PAUSE_MS
+                         ? 0
+                         : pmb_lesser((int32_t)((since - PAUSE_MS) / PIXEL_MS), excess));
+}
+
+/* Draws a label that has w pixels, and returns by how much it is moved. */
+static int16_t draw_label(const struct row *row, int16_t x, int16_t w, bool focused,
+                          const char *label)
+{
+    const int16_t excess = (int16_t)(pmb_text_width(&row->style, label) - w);
+    const int16_t shift = focused ? shift_of(row->m, excess) : 0;
+    const pmb_rect at = {x, row->y, w, row->h};
+    if (!row->c || w <= 0)
+        return shift;
+    if (excess > 0 && (!focused || row->m->style->calm)) {
+        pmb_text_box(row->c, &row->style, at, &(pmb_text_layout){.down = PMB_MIDDLE}, label);
+        return 0;
+    }
+    const pmb_rect saved = pmb_canvas_narrow_clip(row->c, at);
+    put(row, (int16_t)(x - shift), label);
+    pmb_canvas_restore_clip(row->c, saved);
+    return shift;
+}
+
+#else
+
+static int16_t draw_icon(const struct row *row, int16_t x)
+{
+    (void)row;
+    (void)x;
+    return 0;
+}
+
+static int16_t draw_label(const struct row *row, int16_t x, int16_t w, bool focused,
+                          const char *label)
+{
+    (void)w;
+    (void)focused;
+    put(row, x, label);
+    return 0;
+}
+
+#endif
+
+/* Draws a row, or with c = NULL only measures it. Returns by how much its label is moved. What
+ * stands at the right end covers a label that is too long. */
+static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_rect r)
+{
+    char room[VALUE_ROOM];
+    const PMB_FLASH pmb_theme *theme = m->style->theme;
+    const PMB_FLASH pmb_page *page = pmb_menu_page(m);
+    const pmb_item_state state = pmb_menu_state(m, number);
+    const bool focused = number == pmb_menu_focus(m) && pmb_menu_takes_focus(m, number);
+    struct row row = {.c = c,
+                      .m = m,
+                      .item = page->items ? &page->items[number] : PMB_NO_TABLE,
+                      .style = {.font = font_of(m), .color = theme->ink},
+                      .ground = theme->ground,
+                      .y = r.y,
+                      .h = r.h,
+                      .edited = focused && m->editing};
+    const bool heading = row.item && row.item->kind->heading;
+    row.cap = pmb_font_measure(row.style.font).cap_height;
+    if (focused) {
+        row.style.color = theme->ground;
+        row.ground = theme->levels[PMB_NORMAL];
+    } else if (heading || state == PMB_ITEM_DISABLED) {
+        row.style.color = theme->quiet;
+    }
+    if (c)
+        pmb_span_fill(c, r.x, r.y, r.w, r.h, row.ground);
+    int16_t left = (int16_t)(r.x + PAD), right = (int16_t)(r.x + r.w - PAD);
+    left = (int16_t)(left + draw_icon(&row, left));
+    const char *value = "";
+    if (row.item && row.item->kind->value)
+        value = row.item->kind->value(m, row.item, room);
+    int16_t w = value[0] ? pmb_text_width(&row.style, value) : mark_width(&row);
+    const int16_t most = (int16_t)(row.edited ? right - left : (right - left) * 2 / 3);
+    const int16_t x = (int16_t)(right - (w < most ? w : most));
+    char words[VALUE_ROOM];
+    const char *label = row.item ? pmb_menu_translate(m, pmb_menu_label(&row.item->label, words))
+                                 : pmb_menu_list_text(m, page, number, words);
+    const int16_t shift =
+        draw_label(&row, left, (int16_t)(x - left - (w > 0 ? 2 * PAD : 0)), focused, label);
+    if (!c)
+        return shift;
+    if (w > 0)
+        pmb_span_fill(c, x - 2, r.y, r.x + r.w - x + 2, r.h, row.ground);
+    if (value[0] && row.edited)
+        draw_edited(&row, x, right, room);
+    else if (value[0])
+        put(&row, x, value);
+    else if (w > 0)
+        draw_mark(&row, number, x, w);
+    if (heading) { /* a line beside it */
+        left = (int16_t)(left + pmb_text_width(&row.style, label) + PAD);
+        fill(&row, left, 0, (int16_t)(right - left), 1, theme->quiet);
+    }
+#if PMB_RICH_MENUS
+    /* Where quiet is ink, what is disabled is thinned out. */
+    if (theme->quiet == theme->ink && state == PMB_ITEM_DISABLED)
+        pmb_rect_dither(c, r, 8, row.ground);
+#endif
+    return shift;
+}
+
+#if PMB_RICH_MENUS
+
+int16_t pmb_menu_shift(const pmb_menu *m)
+{
+    if (pmb_menu_page(m)->count == 0)
+        return 0;
+    const struct rows rows = pmb_menu_rows(m);
+    return draw_row(NULL, m, pmb_menu_focus(m), pmb_menu_row_place(&rows, 0));
+}
+
+#endif
+
+static void draw_title(pmb_canvas *c, const pmb_menu *m)
+{
+    char room[VALUE_ROOM];
+    const PMB_FLASH pmb_theme *theme = m->style->theme;
+    const int16_t h = title_height(m);
+    struct row row = {.c = c,
+                      .m = m,
+                      .style = {.font = font_of(m), .color = theme->ink},
+                      .y = m->area.y,
+                      .h = (int16_t)(h - 1)};
+    if (h == 0)
+        return;
+    int16_t x = (int16_t)(m->area.x + PAD);
+    row.cap = pmb_font_measure(row.style.font).cap_height;
+    pmb_span_fill(c, m->area.x, row.y + row.h, m->area.w, 1, theme->quiet);
+    if (m->level > 0) {
+        draw_arrowhead(&row, x, true);
+        x = (int16_t)(x + row.cap / 2 + 2 + 2 * PAD);
+    }
+    (void)draw_label(&row, x, (int16_t)(m->area.x + m->area.w - PAD - x), false,
+                     pmb_menu_translate(m, pmb_menu_label(&pmb_menu_page(m)->title, room)));
+}
+
+/* How much is seen, and where it is. */
+static void draw_position(pmb_canvas *c, const pmb_menu *m, const struct rows *rows)
+{
+    const int32_t all = rows->shown * rows->height;
+    const int16_t seen = rows->area.h;
+    const int16_t x = (int16_t)(rows->area.x + rows->area.w - PAD), y = rows->area.y;
+    if (all <= seen)
+        return;
+    const int16_t from = (int16_t)((int32_t)seen * rows->scroll / all);
+    const int16_t h = (int16_t)((int32_t)seen * seen / all);
+    pmb_span_fill(c, x - 1, y, PAD + 1, seen, m->style->theme->ground);
+    pmb_span_fill(c, x + PAD / 2, y, 1, seen, m->style->theme->quiet);
+    pmb_span_fill(c, x, y + from, PAD, h < PAD ? PAD : h, m->style->theme->ink);
+}
+
+void pmb_menu_draw(pmb_canvas *c, const pmb_menu *m)
+{
+    if (PMB_MISSING(m->style) || PMB_MISSING(m->home) || PMB_MISSING(m->style->theme) ||
+        !pmb_canvas_shows(c, m->area))
+        return;
+    const struct rows rows = pmb_menu_rows(m);
+    const PMB_FLASH pmb_page *page = pmb_menu_page(m);
+    const pmb_rect saved = pmb_canvas_narrow_clip(c, m->area);
+    pmb_rect_fill(c, m->area, m->style->theme->ground);
+    draw_title(c, m);
+    (void)pmb_canvas_narrow_clip(c, rows.area);
+    uint16_t i = 0;
+    menu_reach before = 0;
+    if (!page->items)
+        before = i = (uint16_t)(rows.scroll / rows.height);
+    for (; i < page->count && before * rows.height < rows.scroll + rows.area.h; i++) {
+        const pmb_rect r = pmb_menu_row_place(&rows, before);
+        if (pmb_menu_state(m, i) == PMB_ITEM_HIDDEN)
+            continue;
+        if (pmb_canvas_shows(c, r))
+            (void)draw_row(c, m, i, r);
+        before++;
+    }
+    draw_position(c, m, &rows);
+    pmb_canvas_restore_clip(c, saved);
+}
