@@ -79,7 +79,8 @@ struct pmb_item {
     union {
         bool *on;
         int16_t *number;
-        char *text; /* ASCII, with a zero at its end; room for range->most + 1 bytes, most at most 23 */
+        char *text; /* ASCII, with a zero at its end; room for range->most + 1 bytes, most at most
+                       23 */
         /* The text at the right, valid until the next call. `room` has 24 bytes that may be used.
          */
         const char *(*show)(void *user, char *room);

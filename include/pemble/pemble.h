@@ -57,6 +57,7 @@
 #include "pemble/smooth.h"
 #include "pemble/source.h"
 #include "pemble/status.h"
+#include "pemble/store.h"
 #include "pemble/terminal.h"
 #include "pemble/test_card.h"
 #include "pemble/text.h"
