@@ -15,7 +15,7 @@ enum { MOST = 4 };
 static pmb_bench *bench;
 static pmb_module *modules[MOST];
 static int count;
-static pmb_input *devices[4];
+static pmb_input *devices[5];
 static bool has_inputs;
 
 const pmb_port *board_start(const pmb_panel_config *const panels[])

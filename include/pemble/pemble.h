@@ -62,6 +62,7 @@
 #include "pemble/test_card.h"
 #include "pemble/text.h"
 #include "pemble/theme.h"
+#include "pemble/touch.h"
 #include "pemble/version.h"
 
 #endif

@@ -59,6 +59,11 @@ struct pmb_bench {
  * in which its own has room; NULL when there is none. */
 const pmb_module_type *bench_module_type(const struct pmb_controller *controller);
 
+/* Connects a pin of a module to a line of one of the board's units, or to a pin, if it is there. */
+void bench_connect_unit(pmb_module *module, const char *pin, const char *unit, unsigned number,
+                        const char *line);
+void bench_connect_pin(pmb_module *module, const char *name, pmb_pin pin);
+
 /* Paints and waits until e-paper has settled; for what measures or shows a panel. */
 pmb_status bench_paint(pmb_screen *screen, pmb_paint paint, void *scene);
 
@@ -78,6 +83,9 @@ void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_m
 void bench_inputs_until(pmb_bench *bench, uint64_t end);
 void bench_inputs_free(pmb_bench *bench);
 uint16_t bench_analog_read(void *context, pmb_pin pin);
+
+/* What a bare film shows on a net, 0 to 65535; false when this is not one of its electrodes. */
+bool touch_film_reading(pmb_module *module, const struct net *net, uint16_t *reading);
 
 /* Starts to watch a net that is made while a trace is kept. */
 void trace_net(struct trace *trace, struct net *net);

@@ -1,6 +1,7 @@
 /* inputs.c - input devices that do what they are told at given times. */
 #include "pemble/bench_inputs.h"
 #include "bench_parts.h"
+#include "pemble/bench_touch.h"
 
 #include <errno.h>
 #include <stdio.h>
@@ -19,6 +20,8 @@ struct step {
 struct pmb_input {
     pmb_bench *bench;
     pmb_input_kind kind;
+    pmb_module *sensor; /* a finger's */
+    int x, y;           /* where it goes next */
     struct driver drivers[2];
     pmb_pin pins[2];
     uint16_t voltage[2];
@@ -29,6 +32,23 @@ struct pmb_input {
     pmb_input *following;
 };
 
+static pmb_input *place(pmb_bench *bench, const pmb_input *given)
+{
+    pmb_input *input = calloc(1, sizeof *input);
+    if (!input)
+        return NULL;
+    *input = *given;
+    input->bench = bench;
+    input->following = bench->inputs;
+    bench->inputs = input;
+    return input;
+}
+
+pmb_input *pmb_bench_place_finger(pmb_bench *bench, pmb_module *sensor)
+{
+    return place(bench, &(pmb_input){.kind = PMB_INPUT_FINGER, .sensor = sensor});
+}
+
 static bool is_analog(const pmb_input *input)
 {
     return input->kind == PMB_INPUT_STICK || input->kind == PMB_INPUT_TILT;
@@ -36,18 +56,14 @@ static bool is_analog(const pmb_input *input)
 
 pmb_input *pmb_bench_place_input(pmb_bench *bench, pmb_input_kind kind, pmb_pin a, pmb_pin b)
 {
-    pmb_input *input = calloc(1, sizeof *input);
-    if (!input)
-        return NULL;
-    *input = (pmb_input){.bench = bench, .kind = kind, .pins = {a, b}, .voltage = {MIDDLE, MIDDLE}};
-    for (int i = 0; i < (kind == PMB_INPUT_BUTTON ? 1 : 2) && !is_analog(input); i++) {
+    pmb_input *input =
+        place(bench, &(pmb_input){.kind = kind, .pins = {a, b}, .voltage = {MIDDLE, MIDDLE}});
+    for (int i = 0; input && i < (kind == PMB_INPUT_BUTTON ? 1 : 2) && !is_analog(input); i++) {
         char name[16];
         snprintf(name, sizeof name, "pin%u", pmb_pin_number(input->pins[i]));
         input->drivers[i].net = bench_net(bench, name);
         pmb_bench_pull(bench, name, 1);
     }
-    input->following = bench->inputs;
-    bench->inputs = input;
     return input;
 }
 
@@ -95,6 +111,8 @@ bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int seco
     if (at < input->last)
         return false;
     input->last = at;
+    if (input->kind == PMB_INPUT_FINGER)
+        return add(input, at, 0, first) && add(input, at, 1, second);
     if (is_analog(input))
         return add(input, at, 0, voltage_of(input, first)) &&
                add(input, at, 1, voltage_of(input, second));
@@ -113,7 +131,11 @@ bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int seco
 static void take_step(pmb_input *input)
 {
     const struct step *step = &input->steps[input->next++];
-    if (is_analog(input))
+    if (input->kind == PMB_INPUT_FINGER && step->line == 0)
+        input->x = step->value;
+    else if (input->kind == PMB_INPUT_FINGER)
+        pmb_bench_touch(input->sensor, input->x >= 0, input->x, step->value);
+    else if (is_analog(input))
         input->voltage[step->line] = (uint16_t)step->value;
     else
         net_drive(&input->drivers[step->line], step->value ? DRIVE_NONE : DRIVE_LOW);
@@ -143,6 +165,13 @@ uint16_t bench_analog_read(void *context, pmb_pin pin)
         for (int line = 0; line < 2 && is_analog(i); line++)
             if (i->pins[line] == pin)
                 return i->voltage[line];
+    char name[16];
+    uint16_t reading;
+    snprintf(name, sizeof name, "pin%u", pmb_pin_number(pin));
+    const struct net *net = bench_net(bench, name);
+    for (pmb_module *m = bench->modules; m; m = m->next)
+        if (touch_film_reading(m, net, &reading))
+            return reading;
     return 0; /* nothing is connected */
 }
 
@@ -156,23 +185,23 @@ void bench_inputs_free(pmb_bench *bench)
     }
 }
 
-static const char *read_line(const char *text, pmb_input *const devices[4])
+static const char *read_line(const char *text, pmb_input *const devices[5])
 {
-    static const char *const names[4] = {"button", "encoder", "stick", "tilt"};
+    static const char *const names[5] = {"button", "encoder", "stick", "tilt", "finger"};
     char name[12] = "";
     unsigned long time;
     int first, second = 0;
     if (sscanf(text, "%lu,%11[a-z],%d,%d", &time, name, &first, &second) < 3)
         return "is not like 1200,button,1, or 900,stick,-40,100";
-    for (int i = 0; i < 4; i++)
+    for (int i = 0; i < 5; i++)
         if (strcmp(name, names[i]) == 0)
             return !devices[i] || pmb_input_plan(devices[i], (uint32_t)time, first, second)
                        ? NULL
                        : "is earlier than what that device does before";
-    return "names none of button, encoder, stick and tilt";
+    return "names none of button, encoder, stick, tilt and finger";
 }
 
-const char *pmb_inputs_read(const char *path, pmb_input *const devices[4])
+const char *pmb_inputs_read(const char *path, pmb_input *const devices[5])
 {
     static char message[400];
     char text[120];

@@ -36,6 +36,7 @@ struct pmb_module {
     struct link *link; /* NULL: the module looks at its pins itself */
     int hung;          /* quarters by which its pictures are turned on the glass */
     bool round;        /* the glass is a disc */
+    bool deaf;         /* it is not selected, and looks at no edge of its bus */
     bool answering;    /* a command was received whose answer is to be read */
     bool has_border;   /* paper: what surrounds the pixels is driven as well, to this colour */
     uint8_t border[3];

@@ -98,15 +98,15 @@ const pmb_module_type *bench_module_type(const pmb_controller *controller)
     return best ? best->type : NULL;
 }
 
-static void connect_unit(pmb_module *module, const char *pin, const char *unit, unsigned number,
-                         const char *line)
+void bench_connect_unit(pmb_module *module, const char *pin, const char *unit, unsigned number,
+                        const char *line)
 {
     char net[24];
     snprintf(net, sizeof net, "%s%u.%s", unit, number, line);
     (void)pmb_bench_connect(module, pin, net);
 }
 
-static void connect_pin(pmb_module *module, const char *name, pmb_pin pin)
+void bench_connect_pin(pmb_module *module, const char *name, pmb_pin pin)
 {
     char net[24];
     if (pin == PMB_PIN_NONE)
@@ -143,21 +143,21 @@ static pmb_module_bus bus_of(const pmb_bus *bus)
 static void connect_serial(pmb_module *module, const pmb_bus *bus)
 {
     if (bus->kind->flags & PMB_HAS_I2C) {
-        connect_unit(module, "SDA", "i2c", bus->unit, "sda");
-        connect_unit(module, "SCL", "i2c", bus->unit, "scl");
+        bench_connect_unit(module, "SDA", "i2c", bus->unit, "sda");
+        bench_connect_unit(module, "SCL", "i2c", bus->unit, "scl");
         return;
     }
     if (bus->kind == &pmb_soft_spi) {
-        connect_pin(module, "SCL", bus->clock);
-        connect_pin(module, "SDA", bus->data);
-        connect_pin(module, "SDO", bus->data_in);
+        bench_connect_pin(module, "SCL", bus->clock);
+        bench_connect_pin(module, "SDA", bus->data);
+        bench_connect_pin(module, "SDO", bus->data_in);
     } else {
-        connect_unit(module, "SCL", "spi", bus->unit, "sck");
-        connect_unit(module, "SDA", "spi", bus->unit, "mosi");
-        connect_unit(module, "SDO", "spi", bus->unit, "miso");
+        bench_connect_unit(module, "SCL", "spi", bus->unit, "sck");
+        bench_connect_unit(module, "SDA", "spi", bus->unit, "mosi");
+        bench_connect_unit(module, "SDO", "spi", bus->unit, "miso");
     }
-    connect_pin(module, "DC", bus->data_command);
-    connect_pin(module, "CS", bus->select);
+    bench_connect_pin(module, "DC", bus->data_command);
+    bench_connect_pin(module, "CS", bus->select);
 }
 
 /* A controller with an 8080 bus calls the pins otherwise than one with a 6800 bus does. */
@@ -165,20 +165,20 @@ static void connect_parallel(pmb_module *module, const pmb_bus *bus)
 {
     static const char *const lines[] = {"D0", "D1", "D2", "D3", "D4", "D5", "D6", "D7"};
     for (int i = 0; i < 8 && bus->lines; i++)
-        connect_pin(module, lines[i], bus->lines[i]);
-    connect_pin(module, "WR", bus->strobe);
-    connect_pin(module, "RD", bus->read);
+        bench_connect_pin(module, lines[i], bus->lines[i]);
+    bench_connect_pin(module, "WR", bus->strobe);
+    bench_connect_pin(module, "RD", bus->read);
     if (bus->read == PMB_PIN_NONE)
         tie(module, "RD", true);
-    connect_pin(module, "DC", bus->data_command);
-    connect_pin(module, "CS", bus->select);
-    connect_pin(module, "E", bus->strobe);
-    connect_pin(module, "RW", bus->read);
+    bench_connect_pin(module, "DC", bus->data_command);
+    bench_connect_pin(module, "CS", bus->select);
+    bench_connect_pin(module, "E", bus->strobe);
+    bench_connect_pin(module, "RW", bus->read);
     if (bus->read == PMB_PIN_NONE)
         tie(module, "RW", false);
-    connect_pin(module, "RS", bus->data_command);
-    connect_pin(module, "CS1", bus->select);
-    connect_pin(module, "CS2", bus->second_select);
+    bench_connect_pin(module, "RS", bus->data_command);
+    bench_connect_pin(module, "CS1", bus->select);
+    bench_connect_pin(module, "CS2", bus->second_select);
 }
 
 /* Where the glass lies: as configured, else as a table of somebody's own has it, else (not given)
@@ -217,12 +217,12 @@ pmb_module *pmb_bench_place_panel_as(pmb_bench *bench, const pmb_panel_config *c
         connect_parallel(module, &config->bus);
     else
         connect_serial(module, &config->bus);
-    connect_pin(module, "RES", config->reset);
+    bench_connect_pin(module, "RES", config->reset);
     /* Without a pin, the backlight is wired to what switches it on. */
-    connect_pin(module, "BLK", config->backlight);
+    bench_connect_pin(module, "BLK", config->backlight);
     if (config->backlight == PMB_PIN_NONE)
         tie(module, "BLK", !config->backlight_low);
-    connect_pin(module, "BUSY", config->busy);
+    bench_connect_pin(module, "BUSY", config->busy);
     return module;
 }
 

@@ -32,7 +32,7 @@ static bool may_skip_edges(const pmb_bench *bench, const struct spi_unit *unit)
     if (bench->trace || unit->sck.net->shorted >= 0 || unit->mosi.net->shorted >= 0)
         return false;
     for (pmb_module *m = bench->modules; m; m = m->next)
-        for (int pin = 0; pin < m->pin_count; pin++) {
+        for (int pin = 0; pin < m->pin_count && !m->deaf; pin++) {
             const struct net *net = m->pins[pin].net;
             if (!net || (net != unit->sck.net && net != unit->mosi.net))
                 continue;

@@ -339,7 +339,7 @@ static void scripts_say_what_is_wrong(void **state)
     };
     for (size_t i = 0; i < LENGTH(cases); i++) {
         pmb_bench *bench = pmb_bench_new();
-        pmb_input *const devices[4] = {
+        pmb_input *const devices[5] = {
             pmb_bench_place_input(bench, PMB_INPUT_BUTTON, BUTTON, PMB_PIN_NONE)};
         FILE *f = fopen("inputs-test.csv", "w");
         fputs(cases[i].text, f);
@@ -352,7 +352,7 @@ static void scripts_say_what_is_wrong(void **state)
         pmb_bench_free(bench);
     }
     remove("inputs-test.csv");
-    pmb_input *const nothing[4] = {NULL};
+    pmb_input *const nothing[5] = {NULL};
     assert_non_null(strstr(pmb_inputs_read("missing.csv", nothing), "missing.csv: "));
 }
 

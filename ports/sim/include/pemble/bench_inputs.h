@@ -16,7 +16,8 @@ typedef enum pmb_input_kind {
     PMB_INPUT_BUTTON = 0, /* a: pulled up; pressed (first = 1) it is low */
     PMB_INPUT_ENCODER,    /* a, b: pulled up; first: detents from the start, clockwise */
     PMB_INPUT_STICK,      /* a, b: analogue; first, second: -100 to 100 to the right and upwards */
-    PMB_INPUT_TILT        /* a, b: analogue; thousandths of g to the right and downwards */
+    PMB_INPUT_TILT,       /* a, b: analogue; thousandths of g to the right and downwards */
+    PMB_INPUT_FINGER      /* of pmb_bench_place_finger (bench_touch.h) */
 } pmb_input_kind;
 
 /* Places a device on two of the board's pins; a button uses only `a`. It is valid as long as the
@@ -33,11 +34,11 @@ bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int seco
  *     time_ms,device,first,second
  *     1200,button,1,
  *
- * `devices` are a button, an encoder, a stick and a tilt sensor, in this order. Lines of a device
- * that is NULL are ignored. Returns NULL, or a message that names the line and says what is wrong;
- * it is valid until the next call.
+ * `devices` are a button, an encoder, a stick, a tilt sensor and a finger, in this order. Lines of
+ * a device that is NULL are ignored. Returns NULL, or a message that names the line and says what
+ * is wrong; it is valid until the next call.
  */
-const char *pmb_inputs_read(const char *path, pmb_input *const devices[4]);
+const char *pmb_inputs_read(const char *path, pmb_input *const devices[5]);
 
 PMB_END_C
 
