@@ -22,13 +22,23 @@ bool board_running(const char *name, uint32_t milliseconds);
 
 /* Where inputs are wired (input.h). On the bench they do what assets/quay/inputs/NAME.csv says, or
  * the file that the environment variable PEMBLE_INPUTS names. */
-#define BOARD_BUTTON       PMB_PIN(5)
-#define BOARD_KNOB_A       PMB_PIN(6)
-#define BOARD_KNOB_B       PMB_PIN(7)
-#define BOARD_STICK_ACROSS PMB_PIN(26)
-#define BOARD_STICK_UP     PMB_PIN(27)
-#define BOARD_TILT_ACROSS  PMB_PIN(28)
-#define BOARD_TILT_DOWN    PMB_PIN(29)
+#define BOARD_BUTTON        PMB_PIN(5)
+#define BOARD_SECOND_BUTTON PMB_PIN(4)
+#define BOARD_KNOB_A        PMB_PIN(6)
+#define BOARD_KNOB_B        PMB_PIN(7)
+#define BOARD_STICK_ACROSS  PMB_PIN(26)
+#define BOARD_STICK_UP      PMB_PIN(27)
+#define BOARD_TILT_ACROSS   PMB_PIN(28)
+#define BOARD_TILT_DOWN     PMB_PIN(29)
+
+/* Says that a touch sensor lies on a panel, before the sensor is opened. On the bench a finger does
+ * what the file of inputs says. */
+void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel);
+
+/* Where the settings of an example are kept, at most BOARD_KEPT bytes of them. On the bench nothing
+ * is there at first. */
+enum { BOARD_KEPT = 116 };
+const pmb_storage *board_storage(void);
 
 /* The files of the board's card; NULL when there is none. */
 const pmb_directory *board_card(void);

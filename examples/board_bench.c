@@ -8,6 +8,7 @@
 #include "pemble/bench.h"
 #include "files.h"
 #include "pemble/bench_inputs.h"
+#include "pemble/bench_touch.h"
 #include "pixmap.h"
 
 enum { MOST = 4 };
@@ -15,7 +16,7 @@ enum { MOST = 4 };
 static pmb_bench *bench;
 static pmb_module *modules[MOST];
 static int count;
-static pmb_input *devices[5];
+static pmb_input *devices[PMB_INPUT_DEVICES];
 static bool has_inputs;
 
 const pmb_port *board_start(const pmb_panel_config *const panels[])
@@ -36,7 +37,42 @@ const pmb_port *board_start(const pmb_panel_config *const panels[])
                                        {BOARD_TILT_ACROSS, BOARD_TILT_DOWN}};
     for (int i = 0; i < 4; i++)
         devices[i] = pmb_bench_place_input(bench, (pmb_input_kind)i, pins[i][0], pins[i][1]);
+    devices[5] = pmb_bench_place_input(bench, PMB_INPUT_BUTTON, BOARD_SECOND_BUTTON, PMB_PIN_NONE);
     return pmb_bench_port(bench);
+}
+
+void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel)
+{
+    pmb_module *module = pmb_bench_place_touch(bench, sensor, panel->size);
+    if (!module || !(devices[4] = pmb_bench_place_finger(bench, module))) {
+        fprintf(stderr, "the bench has no such touch sensor\n");
+        exit(1);
+    }
+}
+
+/* Memory that is empty when the program starts. */
+static uint8_t kept[2][BOARD_KEPT + PMB_STORE_EXTRA];
+
+static pmb_status read_kept(void *context, uint8_t slot, size_t offset, void *bytes, size_t size)
+{
+    (void)context;
+    memcpy(bytes, kept[slot] + offset, size);
+    return PMB_OK;
+}
+
+static pmb_status write_kept(void *context, uint8_t slot, size_t offset, const void *bytes,
+                             size_t size)
+{
+    (void)context;
+    memcpy(kept[slot] + offset, bytes, size);
+    return PMB_OK;
+}
+
+const pmb_storage *board_storage(void)
+{
+    static const pmb_storage storage = {
+        .slot_bytes = sizeof kept[0], .read = read_kept, .write = write_kept};
+    return &storage;
 }
 
 uint32_t board_milliseconds(void)

@@ -8,6 +8,7 @@
 #include <time.h>
 #include "files.h"
 #include "pemble/linux_board.h"
+#include "pemble/linux_storage.h"
 #include "pixmap.h"
 
 static pmb_linux_board *board;
@@ -31,6 +32,21 @@ const pmb_port *board_start(const pmb_panel_config *const panels[])
     for (int i = 0; panels[i]; i++)
         (void)pmb_panel_quiet(panels[i], pmb_linux_board_port(board));
     return pmb_linux_board_port(board);
+}
+
+/* It is wired to the same board. */
+void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel)
+{
+    (void)sensor;
+    (void)panel;
+}
+
+const pmb_storage *board_storage(void)
+{
+    static pmb_linux_storage kept;
+    if (!kept.storage.read && pmb_linux_storage_open(&kept, "example.kept", BOARD_KEPT) != PMB_OK)
+        perror("example.kept");
+    return &kept.storage;
 }
 
 uint32_t board_milliseconds(void)

@@ -87,6 +87,29 @@ int8_t pmb_encoder_poll(pmb_encoder *encoder, const pmb_port *port);
  * other way is one. */
 int16_t pmb_encoder_accelerate(pmb_encoder *encoder, int8_t detents, uint32_t milliseconds);
 
+/*
+ * What inputs have done, from where they are polled to where the program takes it: from an
+ * interrupt, or from the port's `idle`, to the main loop. No lock is needed as long as one side
+ * puts and one side takes. All zero: nothing yet.
+ */
+enum { PMB_GATHERED_EVENTS = 8 };
+typedef struct pmb_gathered {
+    volatile uint8_t turned; /* private, as all of these */
+    uint8_t turned_taken;
+    volatile uint8_t put;
+    volatile uint8_t taken;
+    volatile uint8_t events[PMB_GATHERED_EVENTS];
+} pmb_gathered;
+
+/* Puts detents that were polled, or the event of a button. Of events that are not taken the first
+ * seven are kept; of detents up to 127 either way. */
+void pmb_gather_detents(pmb_gathered *gathered, int8_t detents);
+void pmb_gather_event(pmb_gathered *gathered, pmb_push_event event);
+
+/* Takes the detents since the last call, and the next event; PMB_PUSH_NOTHING: none. */
+int8_t pmb_gathered_detents(pmb_gathered *gathered);
+pmb_push_event pmb_gathered_event(pmb_gathered *gathered);
+
 typedef enum pmb_way {
     PMB_WAY_NONE = 0,
     PMB_WAY_LEFT,

@@ -28,6 +28,7 @@
 #include "pemble/input.h"
 #include "pemble/linkage.h"
 #include "pemble/theme.h"
+#include "pemble/touch.h"
 
 PMB_BEGIN_C
 
@@ -116,6 +117,7 @@ typedef struct pmb_menu_style {
     uint8_t home_s;     /* it goes home after so many seconds without an input; 0: never */
     bool wraps;         /* after the last row comes the first, as two buttons need it */
     bool calm;          /* long labels do not scroll, as on e-paper */
+    bool fingers;       /* it is touched: what is edited has a minus and a plus */
     /* Gives the text to show for a label, a title or a text of a list: see language.h. May be NULL.
      */
     const char *(*translate)(void *user, const char *text);
@@ -141,6 +143,8 @@ struct pmb_menu {
     uint16_t focus[PMB_MENU_LEVELS];
     int32_t scroll;      /* pixels above the first row that is seen */
     uint32_t now, moved; /* milliseconds; moved: at the last input */
+    int16_t glide;       /* pixels a second by which the page still moves */
+    int16_t grip;        /* where the finger was when the page moved last */
 };
 
 /* Moves the focus by so many rows, down when positive. While something is edited, and in lists, it
@@ -164,6 +168,14 @@ void pmb_menu_push(pmb_menu *menu, pmb_push_event event);
 /* The same for a stick or four keys: up and down move, right presses, left goes back. While
  * something is edited, up is more. */
 void pmb_menu_way(pmb_menu *menu, pmb_way way);
+
+/*
+ * The same for a finger: give it the event and the finger of each poll, PMB_TOUCH_NOTHING too. A
+ * touch gives the focus to the row below it, and a tap presses it. Dragging moves the page, which
+ * glides on when the finger leaves it. A tap on the title goes back, and so does a swipe to the
+ * right. Minus and plus repeat while they are held.
+ */
+void pmb_menu_touch(pmb_menu *menu, pmb_touch_event event, const pmb_finger *finger);
 
 /* Tells the time, which may wrap, in milliseconds. Returns whether the menu must be painted, and
  * takes that as done. Call it every 50 milliseconds or more often. */

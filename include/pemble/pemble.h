@@ -39,6 +39,7 @@
 #include "pemble/geometry.h"
 #include "pemble/icons.h"
 #include "pemble/input.h"
+#include "pemble/language.h"
 #include "pemble/layout.h"
 #include "pemble/menu.h"
 #include "pemble/motion.h"

@@ -107,6 +107,32 @@ static struct driver *board_pin(pmb_bench *bench, pmb_pin pin)
     return driver;
 }
 
+/* A pin has changed. An interrupt is not interrupted. */
+static void interrupt(void *self, struct net *net, bool level)
+{
+    const struct interrupt *i = self;
+    (void)net;
+    (void)level;
+    if (i->bench->interrupted)
+        return;
+    i->bench->interrupted = true;
+    i->handler(i->context);
+    i->bench->interrupted = false;
+}
+
+bool pmb_bench_interrupt(pmb_bench *bench, pmb_pin pin, void (*handler)(void *context),
+                         void *context)
+{
+    struct driver *driver = board_pin(bench, pin);
+    if (!driver || bench->interrupt_count == BENCH_INTERRUPTS)
+        return false;
+    struct interrupt *i = &bench->interrupts[bench->interrupt_count++];
+    *i = (struct interrupt){.bench = bench, .handler = handler, .context = context};
+    i->listener = (struct listener){interrupt, i, driver->net->listeners};
+    driver->net->listeners = &i->listener;
+    return true;
+}
+
 static void pin_write(void *context, pmb_pin pin, bool high)
 {
     struct driver *driver = board_pin(context, pin);

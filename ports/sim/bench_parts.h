@@ -5,7 +5,7 @@
 #include "module.h"
 #include "pemble/screen.h"
 
-enum { BENCH_UNITS = 4, BENCH_PINS = 256 };
+enum { BENCH_UNITS = 4, BENCH_PINS = 256, BENCH_INTERRUPTS = 16 };
 
 struct fault {
     unsigned transfers_left; /* until the one that breaks; 0: none */
@@ -34,6 +34,14 @@ struct event {
     void (*happens)(pmb_module *module);
 };
 
+/* A pin whose changes interrupt the board. */
+struct interrupt {
+    pmb_bench *bench;
+    void (*handler)(void *context);
+    void *context;
+    struct listener listener;
+};
+
 struct trace;
 
 struct pmb_bench {
@@ -47,6 +55,9 @@ struct pmb_bench {
     struct event *events;
     int event_count, event_room;
     uint64_t overlap; /* ns of what is sent that have passed already, while another unit sent */
+    struct interrupt interrupts[BENCH_INTERRUPTS];
+    int interrupt_count;
+    bool interrupted; /* a handler runs */
     struct pmb_input *inputs;
     uint64_t next_input; /* when one of them does something; 0: never again */
     struct trace *trace;

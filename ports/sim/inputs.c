@@ -185,23 +185,24 @@ void bench_inputs_free(pmb_bench *bench)
     }
 }
 
-static const char *read_line(const char *text, pmb_input *const devices[5])
+static const char *read_line(const char *text, pmb_input *const devices[PMB_INPUT_DEVICES])
 {
-    static const char *const names[5] = {"button", "encoder", "stick", "tilt", "finger"};
+    static const char *const names[PMB_INPUT_DEVICES] = {"button", "encoder", "stick",
+                                                         "tilt",   "finger",  "second"};
     char name[12] = "";
     unsigned long time;
     int first, second = 0;
     if (sscanf(text, "%lu,%11[a-z],%d,%d", &time, name, &first, &second) < 3)
         return "is not like 1200,button,1, or 900,stick,-40,100";
-    for (int i = 0; i < 5; i++)
+    for (int i = 0; i < PMB_INPUT_DEVICES; i++)
         if (strcmp(name, names[i]) == 0)
             return !devices[i] || pmb_input_plan(devices[i], (uint32_t)time, first, second)
                        ? NULL
                        : "is earlier than what that device does before";
-    return "names none of button, encoder, stick, tilt and finger";
+    return "names none of button, encoder, stick, tilt, finger and second";
 }
 
-const char *pmb_inputs_read(const char *path, pmb_input *const devices[5])
+const char *pmb_inputs_read(const char *path, pmb_input *const devices[PMB_INPUT_DEVICES])
 {
     static char message[400];
     char text[120];

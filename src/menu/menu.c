@@ -59,6 +59,7 @@ void pmb_menu_focus_on(pmb_menu *m, uint16_t row)
 {
     m->focus[m->level] = row;
     m->dragged = false;
+    m->glide = 0;
     m->scroll = pmb_menu_rows(m).scroll;
 }
 
@@ -211,6 +212,8 @@ static void pass(pmb_menu *m, uint32_t milliseconds)
     const bool may_move = !m->style->calm && before / PIXEL_MS != after / PIXEL_MS;
     const int16_t shift = may_move ? pmb_menu_shift(m) : 0;
     m->now = milliseconds;
+    if (m->glide != 0)
+        pmb_menu_glide(m);
     if (may_move && pmb_menu_shift(m) != shift)
         m->changed = true;
 }

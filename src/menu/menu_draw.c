@@ -59,11 +59,11 @@ static bool has_title(const PMB_FLASH pmb_page *page)
 #endif
 }
 
-/* A title needs room for two rows below it. */
+/* A title needs room for two rows below it, and a pixel below its descenders. */
 static int16_t title_height(const pmb_menu *m)
 {
-    const int16_t line = (int16_t)(line_height(font_of(m)) + 1);
-    if (m->area.h < 3 * line - 1 || !has_title(pmb_menu_page(m)))
+    const int16_t line = (int16_t)(line_height(font_of(m)) + 2);
+    if (m->area.h < 3 * line - 4 || !has_title(pmb_menu_page(m)))
         return 0;
     return (int16_t)pmb_greater(line, m->style->row_height * 3 / 4);
 }
@@ -219,7 +219,7 @@ static void draw_edited(struct row *row, int16_t x, int16_t right, char *value)
     put(row, x, value);
     if (kind->part)
         *end = '\0';
-    fill(row, (int16_t)(from - 1), (int16_t)(1 - row->h / 2), (int16_t)(w + 2),
+    fill(row, (int16_t)(from - 1), (int16_t)(1 - row->h / 2), (int16_t)(w + 1),
          (int16_t)(row->h - 2), ink);
     row->style.color = row->ground;
     put(row, from, part);
@@ -247,6 +247,23 @@ static int16_t draw_icon(const struct row *row, int16_t x)
         pmb_text_box(row->c, &style, (pmb_rect){x, row->y, w, row->h},
                      &(pmb_text_layout){.down = PMB_MIDDLE}, icon);
     return (int16_t)(w + PAD);
+}
+
+/* Minus and plus at the right end. */
+static void draw_buttons(const struct row *row, int16_t right)
+{
+    const int16_t side = row->h, arm = (int16_t)(side / 5), thick = (int16_t)(1 + side / 24);
+    for (uint8_t plus = 0; plus < 2; plus++) {
+        const int16_t x = (int16_t)(right - (plus ? side : 2 * side));
+        const int16_t middle = (int16_t)(x + side / 2);
+        fill(row, (int16_t)(x + 2), (int16_t)(2 - side / 2), (int16_t)(side - 4),
+             (int16_t)(side - 4), row->style.color);
+        fill(row, (int16_t)(middle - arm), (int16_t)(-thick / 2), (int16_t)(2 * arm + 1), thick,
+             row->ground);
+        if (plus)
+            fill(row, (int16_t)(middle - thick / 2), (int16_t)-arm, thick, (int16_t)(2 * arm + 1),
+                 row->ground);
+    }
 }
 
 /* By how much a label is moved that is too long: to its end and back again. */
@@ -328,6 +345,14 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
     if (c)
         pmb_span_fill(c, r.x, r.y, r.w, r.h, row.ground);
     int16_t left = (int16_t)(r.x + PAD), right = (int16_t)(r.x + r.w - PAD);
+#if PMB_RICH_MENUS
+    if (row.edited && m->style->fingers) {
+        right = (int16_t)(r.x + r.w);
+        if (c)
+            draw_buttons(&row, right);
+        right = (int16_t)(right - 2 * r.h - PAD);
+    }
+#endif
     left = (int16_t)(left + draw_icon(&row, left));
     const char *value = "";
     if (row.item && row.item->kind->value)
@@ -343,7 +368,7 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
     if (!c)
         return shift;
     if (w > 0)
-        pmb_span_fill(c, x - 2, r.y, r.x + r.w - x + 2, r.h, row.ground);
+        pmb_span_fill(c, x - 2, r.y, right - x + 2 + PAD, r.h, row.ground);
     if (value[0] && row.edited)
         draw_edited(&row, x, right, room);
     else if (value[0])

@@ -86,6 +86,9 @@ menu_reach pmb_menu_rows_before(const pmb_menu *m, uint16_t row);
 /* Where a row lies, in part perhaps outside of the area. */
 pmb_rect pmb_menu_row_place(const struct rows *rows, menu_reach before);
 
+/* The page glides on to where it is now. */
+void pmb_menu_glide(pmb_menu *m);
+
 /* Pixels by which the label with the focus is moved now, as it is too long; one in PIXEL_MS. */
 enum { PIXEL_MS = 40 };
 int16_t pmb_menu_shift(const pmb_menu *m);

@@ -37,6 +37,24 @@ static void instruments_have_no_complaints(void **state)
     assert_says(second, "complaints: 0");
 }
 
+/* What somebody does there is in assets/quay/inputs. */
+static void menus_have_no_complaints(void **state)
+{
+    (void)state;
+    static const char *const names[] = {"kiosk", "knob_menu", "paper_menu"};
+    for (size_t i = 0; i < LENGTH(names); i++) {
+        const struct outcome o = shell(BUILD_DIR "/example-%s", names[i]);
+        assert_int_equal(o.status, 0);
+        assert_says(o.out, "complaints: 0");
+    }
+    /* Without a finger the kiosk waits at its first cross. */
+    const struct outcome nobody =
+        shell("mv kiosk.png touched.png && printf 'time_ms,device,first,second\\n' > nobody.csv && "
+              "PEMBLE_INPUTS=nobody.csv " BUILD_DIR "/example-kiosk && "
+              "test $(wc -c < kiosk.png) -lt $(wc -c < touched.png)");
+    assert_int_equal(nobody.status, 0);
+}
+
 static void the_ferry_crosses_three_kinds_of_panel(void **state)
 {
     (void)state;
@@ -189,6 +207,7 @@ int main(void)
         cmocka_unit_test(first_light_draws_and_has_no_complaints),
         cmocka_unit_test(labels_shapes_and_typefaces_have_no_complaints),
         cmocka_unit_test(instruments_have_no_complaints),
+        cmocka_unit_test(menus_have_no_complaints),
         cmocka_unit_test(the_ferry_crosses_three_kinds_of_panel),
         cmocka_unit_test(a_card_is_shown_and_what_is_not_a_picture_is_reported),
         cmocka_unit_test(two_panels_share_a_bus),

@@ -216,13 +216,14 @@ static void an_encoder_counts_detents_both_ways(void **state)
 static struct {
     pmb_encoder knob;
     const pmb_port *port;
+    pmb_gathered gathered;
     int detents;
 } polled = {.knob = {.a = A, .b = B}};
 
 static void poll_knob(void *context)
 {
     (void)context;
-    polled.detents += pmb_encoder_poll(&polled.knob, polled.port);
+    pmb_gather_detents(&polled.gathered, pmb_encoder_poll(&polled.knob, polled.port));
 }
 
 static void paint_light(pmb_canvas *c, void *scene)
@@ -231,7 +232,9 @@ static void paint_light(pmb_canvas *c, void *scene)
     pmb_fill(c, PMB_WHITE);
 }
 
-static int detents_while_painting(bool idle)
+enum way { BETWEEN, IDLE, INTERRUPT };
+
+static int detents_while_painting(enum way way)
 {
     static const pmb_panel_config oled = {
         .controller = &pmb_sh1106, .size = {128, 64}, .bus = {.kind = &pmb_i2c}};
@@ -245,16 +248,24 @@ static int detents_while_painting(bool idle)
     polled.port = &port;
     polled.knob.started = false;
     polled.detents = 0;
-    port.idle = idle ? poll_knob : NULL;
+    port.idle = way == IDLE ? poll_knob : NULL;
+    if (way == INTERRUPT) {
+        assert_true(pmb_bench_interrupt(bench, A, poll_knob, NULL));
+        assert_true(pmb_bench_interrupt(bench, B, poll_knob, NULL));
+    }
     assert_int_equal(pmb_panel_open(&panel, &oled, &port), PMB_OK);
     assert_int_equal(pmb_screen_init(&screen, &panel, frame, sizeof frame, NULL, 0), PMB_OK);
     for (uint32_t i = 0; i < 20; i++) /* a detent each 25 ms: while a frame is sent */
         assert_true(pmb_input_plan(knob, now(bench) + 10 + 25 * i, (int)i + 1, 0));
     for (int i = 0; i < 24; i++) {
-        poll_knob(NULL);
+        if (way != INTERRUPT || i == 0)
+            poll_knob(NULL);
+        polled.detents += pmb_gathered_detents(&polled.gathered);
         assert_int_equal(pmb_screen_paint(&screen, paint_light, NULL), PMB_OK);
     }
-    poll_knob(NULL);
+    if (way != INTERRUPT)
+        poll_knob(NULL);
+    polled.detents += pmb_gathered_detents(&polled.gathered);
     assert_int_equal(pmb_module_complaint_count(module), 0);
     pmb_bench_free(bench);
     return polled.detents;
@@ -263,8 +274,34 @@ static int detents_while_painting(bool idle)
 static void a_knob_loses_nothing_while_a_frame_is_sent(void **state)
 {
     (void)state;
-    assert_true(detents_while_painting(false) < 20);
-    assert_int_equal(detents_while_painting(true), 20);
+    assert_true(detents_while_painting(BETWEEN) < 20);
+    assert_int_equal(detents_while_painting(IDLE), 20);
+    assert_int_equal(detents_while_painting(INTERRUPT), 20);
+}
+
+static void what_is_gathered_is_taken_once_and_in_order(void **state)
+{
+    (void)state;
+    pmb_gathered g = {0};
+    for (int i = 0; i < 1000; i++) {
+        const int8_t by = (int8_t)(i % 200 - 100);
+        pmb_gather_detents(&g, by);
+        pmb_gather_detents(&g, 3);
+        assert_int_equal(pmb_gathered_detents(&g), by + 3);
+        assert_int_equal(pmb_gathered_detents(&g), 0);
+    }
+    for (int round = 0; round < 20; round++) {
+        for (int i = 0; i < 5; i++)
+            pmb_gather_event(&g, (pmb_push_event)(i % 6)); /* 0: nothing */
+        for (int i = 1; i < 5; i++)
+            assert_int_equal(pmb_gathered_event(&g), i);
+        assert_int_equal(pmb_gathered_event(&g), PMB_PUSH_NOTHING);
+    }
+    for (int i = 0; i < 20; i++)
+        pmb_gather_event(&g, i < 7 ? PMB_PUSH_PRESSED : PMB_PUSH_HELD);
+    for (int i = 0; i < 7; i++)
+        assert_int_equal(pmb_gathered_event(&g), PMB_PUSH_PRESSED);
+    assert_int_equal(pmb_gathered_event(&g), PMB_PUSH_NOTHING);
 }
 
 static void a_stick_rests_in_its_middle(void **state)
@@ -339,7 +376,7 @@ static void scripts_say_what_is_wrong(void **state)
     };
     for (size_t i = 0; i < LENGTH(cases); i++) {
         pmb_bench *bench = pmb_bench_new();
-        pmb_input *const devices[5] = {
+        pmb_input *const devices[PMB_INPUT_DEVICES] = {
             pmb_bench_place_input(bench, PMB_INPUT_BUTTON, BUTTON, PMB_PIN_NONE)};
         FILE *f = fopen("inputs-test.csv", "w");
         fputs(cases[i].text, f);
@@ -352,7 +389,7 @@ static void scripts_say_what_is_wrong(void **state)
         pmb_bench_free(bench);
     }
     remove("inputs-test.csv");
-    pmb_input *const nothing[5] = {NULL};
+    pmb_input *const nothing[PMB_INPUT_DEVICES] = {NULL};
     assert_non_null(strstr(pmb_inputs_read("missing.csv", nothing), "missing.csv: "));
 }
 
@@ -403,6 +440,7 @@ int main(void)
         cmocka_unit_test(a_knob_that_is_turned_fast_goes_further),
         cmocka_unit_test(a_stick_has_four_ways),
         test_without(PMB_PLAIN_PANELS, a_knob_loses_nothing_while_a_frame_is_sent),
+        cmocka_unit_test(what_is_gathered_is_taken_once_and_in_order),
         cmocka_unit_test(an_encoder_counts_detents_both_ways),
         cmocka_unit_test(an_encoder_finds_back_to_its_detents),
         cmocka_unit_test(a_stick_rests_in_its_middle),

@@ -289,7 +289,7 @@ static int run_harbour(const char *quay, const char *directory)
     int status = stage_read(&r.stage, &setup, config, &(struct stage_options){0});
     if (status == DONE) {
         r.port = pmb_bench_port(r.stage.bench);
-        pmb_input *const devices[5] = {
+        pmb_input *const devices[PMB_INPUT_DEVICES] = {
             pmb_bench_place_input(r.stage.bench, PMB_INPUT_BUTTON, KIOSK_BUTTON, PMB_PIN_NONE),
             pmb_bench_place_input(r.stage.bench, PMB_INPUT_ENCODER, KIOSK_KNOB_A, KIOSK_KNOB_B)};
         const char *wrong = pmb_inputs_read(inputs, devices);

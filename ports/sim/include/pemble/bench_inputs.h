@@ -28,17 +28,27 @@ pmb_input *pmb_bench_place_input(pmb_bench *bench, pmb_input_kind kind, pmb_pin 
  * the time is not later than that of the call before. */
 bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int second);
 
+/* The board is interrupted at each change of a pin: `handler` runs at once, whatever the program
+ * does. It may read pins, and not more. Returns false when there is no such pin, or after sixteen
+ * of them. */
+bool pmb_bench_interrupt(pmb_bench *bench, pmb_pin pin, void (*handler)(void *context),
+                         void *context);
+
+/* The devices of such a file: a button, an encoder, a stick, a tilt sensor, a finger, and a second
+ * button. */
+enum { PMB_INPUT_DEVICES = 6 };
+
 /*
  * Reads plans from a file, which has a heading and a line for each event:
  *
  *     time_ms,device,first,second
  *     1200,button,1,
  *
- * `devices` are a button, an encoder, a stick, a tilt sensor and a finger, in this order. Lines of
- * a device that is NULL are ignored. Returns NULL, or a message that names the line and says what
- * is wrong; it is valid until the next call.
+ * The names are button, encoder, stick, tilt, finger and second, and `devices` are in this order.
+ * Lines of a device that is NULL are ignored. Returns NULL, or a message that names the line and
+ * says what is wrong; it is valid until the next call.
  */
-const char *pmb_inputs_read(const char *path, pmb_input *const devices[5]);
+const char *pmb_inputs_read(const char *path, pmb_input *const devices[PMB_INPUT_DEVICES]);
 
 PMB_END_C
 
