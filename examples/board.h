@@ -37,7 +37,7 @@ void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel);
 
 /* Where the settings of an example are kept, at most BOARD_KEPT bytes of them. On the bench nothing
  * is there at first. */
-enum { BOARD_KEPT = 116 };
+#define BOARD_KEPT 116
 const pmb_storage *board_storage(void);
 
 /* The files of the board's card; NULL when there is none. */
