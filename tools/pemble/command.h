@@ -15,7 +15,7 @@ struct command {
 
 extern const struct command command_budget, command_card, command_config, command_demo,
     command_font, command_machine, command_panels, command_picture, command_probe, command_reel,
-    command_symptoms, command_wiring;
+    command_symptoms, command_touch, command_wiring;
 
 /* What --help says around the options. */
 struct usage {

@@ -130,9 +130,10 @@ static void check_keys(struct entries *entries)
             entry_error(entries, e->line, "[%s] has no key '%s'; it may have %s", e->section,
                         e->key, possible);
         else if (*e->section)
-            entry_error(entries, e->line,
-                        "no section is called [%s]; there are panel, bus, pins, board, faults",
-                        e->section);
+            entry_error(
+                entries, e->line,
+                "no section is called [%s]; there are panel, bus, pins, touch, board, faults",
+                e->section);
         else
             entry_error(entries, e->line, "'%s' stands before the first [section]", e->key);
     }
@@ -540,6 +541,36 @@ static void check_expander(struct panel_setup *panel, struct entries *entries,
                     board->title);
 }
 
+/* A touch sensor: what is usual, and whether it can be opened. */
+static void complete_touch(const struct setup *setup, struct panel_setup *panel,
+                           struct entries *entries)
+{
+    enum { USUAL_HERTZ = 2000000, MOST_HERTZ = 2500000 };
+    pmb_touch_config *touch = &panel->touch;
+    if (!touch->kind) {
+        if (has_section(entries, "touch", panel->name))
+            missing(entries, "touch", "sensor", "xpt2046, film, ft6x36, cst816 or gt911");
+        return;
+    }
+    const bool spi = touch->kind == &pmb_xpt2046, film = touch->kind == &pmb_touch_film;
+    if (spi && !touch->bus.hertz)
+        touch->bus.hertz = USUAL_HERTZ;
+    if (spi && !panel->touch_unit_given && is_hardware_spi(&panel->config.bus))
+        touch->bus.unit = panel->config.bus.unit;
+    if (spi && touch->bus.hertz > MOST_HERTZ)
+        entry_error(entries, line_of(entries, panel, "touch", "speed"),
+                    "[touch] speed: the data sheet of the XPT2046 allows at most 2500 kHz");
+    if (spi && touch->bus.select == PMB_PIN_NONE)
+        missing(entries, "touch", "cs", board_pin_range(setup->board));
+    if (film && (touch->x_plus == PMB_PIN_NONE || touch->x_minus == PMB_PIN_NONE ||
+                 touch->y_plus == PMB_PIN_NONE || touch->y_minus == PMB_PIN_NONE))
+        missing(entries, "touch", "xp, xm, yp or ym", board_pin_range(setup->board));
+    if (!film && !board_unit(setup->board, spi ? "spi" : "i2c", touch->bus.unit))
+        entry_error(entries, line_of(entries, panel, "touch", "unit"),
+                    "[touch] unit = %u: the %s has no %s unit of that number", touch->bus.unit,
+                    setup->board->title, spi ? "spi" : "i2c");
+}
+
 static void complete(struct setup *setup, struct panel_setup *panel, struct entries *entries)
 {
     const int errors = entries->errors;
@@ -552,6 +583,7 @@ static void complete(struct setup *setup, struct panel_setup *panel, struct entr
     usual_pins(setup, panel);
     place_pins(panel);
     check_pins(panel, entries);
+    complete_touch(setup, panel, entries);
     if (entries->errors == errors)
         check_driver(panel, entries);
 }
@@ -601,6 +633,7 @@ static void read_panel(struct setup *setup, struct panel_setup *panel, struct en
     }
     take_section(setup, panel, entries, "faults", panel->name);
     take_section(setup, panel, entries, "panel", panel->name);
+    take_section(setup, panel, entries, "touch", panel->name);
     if (!find(entries, "panel", panel->name, "module")) {
         if (!find(entries, "panel", panel->name, "controller"))
             missing(entries, "panel", "controller (or module)", controller_names());

@@ -4,6 +4,7 @@
 
 #include "boards.h"
 #include "catalog.h"
+#include "pemble/touch.h"
 
 enum { MOST_PANELS = 8, NAME_SIZE = 32, MOST_FAULTS = 8 };
 
@@ -22,10 +23,11 @@ struct panel_setup {
     char type[12];                     /* of the bus: "i2c" */
     pmb_pin pins[SIGNALS];
     bool pin_given[SIGNALS]; /* by the file, rather than the usual one */
-    bool unit_given;
+    bool unit_given, touch_unit_given;
     pmb_pin lines[8]; /* D0 to D7, for config.bus.lines */
     pmb_bus expander; /* where the expander is that the pins are on; no kind: none */
     pmb_panel_config config;
+    pmb_touch_config touch; /* what lies on the glass; no kind: nothing */
     struct fault faults[MOST_FAULTS];
     int fault_count;
 };
@@ -62,6 +64,9 @@ const struct panel_setup *panel_resets_with(const struct setup *setup,
 /* Whether it is a module for SPI whose resistors were moved for I2C: its RES, DC and CS must not
  * float (docs/controllers/ssd1309.md). */
 bool panel_was_made_i2c(const struct panel_setup *panel);
+
+/* "xpt2046" of a kind of touch sensor, as the file has it. */
+const char *touch_name(const pmb_touch_kind *kind);
 
 /* The panel's name, or that of its module or controller. */
 const char *panel_title(const struct panel_setup *panel);

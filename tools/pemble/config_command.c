@@ -149,6 +149,38 @@ static void print_panel(const struct setup *setup, const struct panel_setup *pan
     printf("};\n");
 }
 
+static void print_touch(const struct setup *setup, const struct panel_setup *panel)
+{
+    const pmb_touch_config *t = &panel->touch;
+    const bool spi = t->kind == &pmb_xpt2046, film = t->kind == &pmb_touch_film;
+    char name[64];
+    variable_name(setup, panel, name, sizeof name);
+    printf("\n/* The sensor on it: pmb_touch_open(). */\nstatic const pmb_touch_config %s_touch = "
+           "{\n    .kind = &pmb_%s%s,\n",
+           name, film ? "touch_" : "", touch_name(t->kind));
+    if (!film) {
+        printf("    .bus = {\n");
+        if (t->bus.unit)
+            printf("        .unit = %u,\n", t->bus.unit);
+        if (t->bus.address)
+            printf("        .address = 0x%02X,\n", t->bus.address);
+        if (t->bus.hertz)
+            printf("        .hertz = %lu,\n", (unsigned long)t->bus.hertz);
+        if (spi)
+            print_bus_pin(".select", t->bus.select);
+        printf("    },\n");
+    }
+    print_pin(".interrupt", t->interrupt);
+    print_pin(".reset", t->reset);
+    print_pin(".x_plus", t->x_plus);
+    print_pin(".x_minus", t->x_minus);
+    print_pin(".y_plus", t->y_plus);
+    print_pin(".y_minus", t->y_minus);
+    if (t->force)
+        printf("    .force = %u,\n", t->force);
+    printf("};\n");
+}
+
 static int run(int argc, const char **argv)
 {
     static struct setup setup;
@@ -171,6 +203,8 @@ static int run(int argc, const char **argv)
         for (int i = 0; i < setup.count; i++) {
             putchar('\n');
             print_panel(&setup, &setup.panels[i]);
+            if (setup.panels[i].touch.kind)
+                print_touch(&setup, &setup.panels[i]);
         }
     }
     line_done(&line);

@@ -283,9 +283,8 @@ static bool read_expander(struct reading *r)
     return true;
 }
 
-static bool read_pin(struct reading *r)
+static bool read_pin_into(struct reading *r, pmb_pin *into)
 {
-    const enum signal signal = signal_named(r->key);
     const bool none = strcmp(r->value, "none") == 0;
     const pmb_pin pin = none ? PMB_PIN_NONE : board_pin_named(r->board, r->value);
     if (!none && pin == PMB_PIN_NONE) {
@@ -293,9 +292,15 @@ static bool read_pin(struct reading *r)
                  r->board->title, board_pin_range(r->board));
         return false;
     }
-    r->panel->pins[signal] = pin;
-    r->panel->pin_given[signal] = true;
+    *into = pin;
     return true;
+}
+
+static bool read_pin(struct reading *r)
+{
+    const enum signal signal = signal_named(r->key);
+    r->panel->pin_given[signal] = read_pin_into(r, &r->panel->pins[signal]);
+    return r->panel->pin_given[signal];
 }
 
 /* "mcu" and "module" and "bus" are looked at before all other keys (config.c). */
@@ -366,6 +371,80 @@ static bool read_lose(struct reading *r)
     return number(r->value, 2, 1000000, &fault.value) && add_fault(r, fault);
 }
 
+/* In this order in the message, too. */
+static const struct {
+    const char *name;
+    const pmb_touch_kind *kind;
+} sensors[] = {{"xpt2046", &pmb_xpt2046},
+               {"film", &pmb_touch_film},
+               {"ft6x36", &pmb_ft6x36},
+               {"cst816", &pmb_cst816},
+               {"gt911", &pmb_gt911}};
+enum { SENSORS = sizeof sensors / sizeof sensors[0] };
+
+const char *touch_name(const pmb_touch_kind *kind)
+{
+    for (int i = 0; i < SENSORS; i++)
+        if (sensors[i].kind == kind)
+            return sensors[i].name;
+    return "none";
+}
+
+static bool read_sensor(struct reading *r)
+{
+    for (int i = 0; i < SENSORS; i++)
+        if (strcmp(sensors[i].name, r->value) == 0)
+            r->panel->touch.kind = sensors[i].kind;
+    return strcmp(r->value, touch_name(r->panel->touch.kind)) == 0;
+}
+
+/* A value that a bus has as well, read as if it were the panel's. */
+static bool read_as_bus(struct reading *r, bool (*read)(struct reading *r))
+{
+    const pmb_bus bus = r->panel->config.bus;
+    const bool unit_given = r->panel->unit_given;
+    r->panel->config.bus = r->panel->touch.bus;
+    const bool good = read(r);
+    r->panel->touch.bus = r->panel->config.bus;
+    r->panel->config.bus = bus;
+    r->panel->unit_given = unit_given;
+    return good;
+}
+
+static bool read_touch_unit(struct reading *r)
+{
+    r->panel->touch_unit_given = true;
+    return read_as_bus(r, read_unit);
+}
+
+static bool read_touch_address(struct reading *r)
+{
+    return read_as_bus(r, read_address);
+}
+
+static bool read_touch_speed(struct reading *r)
+{
+    return read_as_bus(r, read_speed);
+}
+
+static bool read_force(struct reading *r)
+{
+    long force;
+    if (!number(r->value, 1, 4095, &force))
+        return false;
+    r->panel->touch.force = (uint16_t)force;
+    return true;
+}
+
+static bool read_touch_pin(struct reading *r)
+{
+    static const char *const names[] = {"cs", "interrupt", "reset", "xp", "xm", "yp", "ym", NULL};
+    pmb_touch_config *t = &r->panel->touch;
+    pmb_pin *const pins[] = {&t->bus.select, &t->interrupt, &t->reset,  &t->x_plus,
+                             &t->x_minus,    &t->y_plus,    &t->y_minus};
+    return read_pin_into(r, pins[choice(r->key, names)]);
+}
+
 #define WIRES "sda, scl, sdo, cs, cs2, dc, reset, busy, backlight, strobe, read, d0 to d7"
 
 static const struct key keys[] = {
@@ -397,6 +476,18 @@ static const struct key keys[] = {
     {"bus", "mode", read_mode, "0 (the clock rests low) or 3 (it rests high)"},
     {"bus", "overclock", read_overclock, "yes or no"},
     {"bus", "expander", read_expander, "none, or 0x20 to 0x27, the address of an MCP23017"},
+    {"touch", "sensor", read_sensor, "xpt2046, film, ft6x36, cst816 or gt911"},
+    {"touch", "unit", read_touch_unit, "0 to 3"},
+    {"touch", "address", read_touch_address, "0x08 to 0x77, the 7-bit form"},
+    {"touch", "speed", read_touch_speed, "a number with Hz, kHz or MHz, such as 2MHz"},
+    {"touch", "force", read_force, "1 (hardly touched) to 4095"},
+    {"touch", "cs", read_touch_pin, NULL},
+    {"touch", "interrupt", read_touch_pin, NULL},
+    {"touch", "reset", read_touch_pin, NULL},
+    {"touch", "xp", read_touch_pin, NULL},
+    {"touch", "xm", read_touch_pin, NULL},
+    {"touch", "yp", read_touch_pin, NULL},
+    {"touch", "ym", read_touch_pin, NULL},
     {"board", "mcu", read_before, NULL},
     {"faults", "mute", read_mute, "yes or no"},
     {"faults", "swap", read_swap, "two wires of " WIRES},
