@@ -60,7 +60,9 @@ void pmb_menu_focus_on(pmb_menu *m, uint16_t row)
     m->focus[m->level] = row;
     m->dragged = false;
     m->glide = 0;
+#if PMB_RICH_MENUS
     m->scroll = pmb_menu_rows(m).scroll;
+#endif
 }
 
 /* An input: what is shown changes, and the time until it goes home begins anew. */

@@ -1,4 +1,4 @@
-/* menu_draw.c - how a menu looks. */
+/* menu_draw.c - how a menu looks; where flash is short, menu_plain.c is in its place. */
 #include <string.h>
 #include "geometry/limits.h"
 #include "menu/menu_parts.h"
@@ -6,126 +6,9 @@
 #include "pemble/text.h"
 #include "shape/spans.h"
 
-enum { PAD = 3, FEW_LINES = 5, PAUSE_MS = 1000 };
+#if PMB_RICH_MENUS
 
-const char *pmb_menu_label(const PMB_FLASH pmb_label *label, char *room)
-{
-#ifdef __AVR__
-    uint8_t i = 0;
-    do
-        room[i] = (*label)[i];
-    while (room[i] != '\0' && ++i < PMB_LABEL_BYTES);
-    return room;
-#else
-    (void)room;
-    return *label ? *label : "";
-#endif
-}
-
-const char *pmb_menu_translate(const pmb_menu *m, const char *text)
-{
-    return m->style->translate ? m->style->translate(m->user, text) : text;
-}
-
-const char *pmb_menu_list_text(const pmb_menu *m, const PMB_FLASH pmb_page *page, uint16_t row,
-                               char *room)
-{
-    const char *text = "";
-    if (row < page->count && page->texts)
-        text = pmb_menu_translate(m, pmb_menu_label(&page->texts[row], room));
-    else if (row < page->count && page->row)
-        text = page->row(m->user, row, room);
-    return text ? text : "";
-}
-
-static int16_t line_height(const PMB_FLASH pmb_font *font)
-{
-    return pmb_font_measure(font).line;
-}
-
-/* The typeface for reading; the small one where fewer than five lines of it have room. */
-static const PMB_FLASH pmb_font *font_of(const pmb_menu *m)
-{
-    const PMB_FLASH pmb_theme *theme = m->style->theme;
-    return m->area.h < FEW_LINES * line_height(theme->text) ? theme->label : theme->text;
-}
-
-static bool has_title(const PMB_FLASH pmb_page *page)
-{
-#ifdef __AVR__
-    return page->title[0] != '\0';
-#else
-    return page->title && page->title[0] != '\0';
-#endif
-}
-
-/* A title needs room for two rows below it, and a pixel below its descenders. */
-static int16_t title_height(const pmb_menu *m)
-{
-    const int16_t line = (int16_t)(line_height(font_of(m)) + 2);
-    if (m->area.h < 3 * line - 4 || !has_title(pmb_menu_page(m)))
-        return 0;
-    return (int16_t)pmb_greater(line, m->style->row_height * 3 / 4);
-}
-
-menu_reach pmb_menu_rows_before(const pmb_menu *m, uint16_t row)
-{
-    if (!pmb_menu_page(m)->items)
-        return row;
-    menu_reach before = 0;
-    for (uint16_t i = 0; i < row; i++)
-        before += pmb_menu_state(m, i) != PMB_ITEM_HIDDEN;
-    return before;
-}
-
-/* Rows share what is left over, so that the last one that is seen is seen whole. */
-struct rows pmb_menu_rows(const pmb_menu *m)
-{
-    const int16_t head = title_height(m), wanted = m->style->row_height;
-    struct rows rows = {.area = m->area, .height = wanted};
-    rows.area.y = (int16_t)(rows.area.y + head);
-    rows.area.h = (int16_t)pmb_greater(rows.area.h - head, 1);
-    if (wanted == 0)
-        rows.height = line_height(font_of(m));
-    rows.shown = pmb_menu_rows_before(m, pmb_menu_page(m)->count);
-    if (rows.shown * rows.height > rows.area.h) {
-        const int16_t seen = (int16_t)pmb_greater(rows.area.h / rows.height, 1);
-        rows.height = (int16_t)(rows.area.h / seen);
-        rows.area.h = (int16_t)(rows.height * seen);
-    }
-    const menu_reach top = pmb_menu_rows_before(m, pmb_menu_focus(m)) * rows.height;
-    const menu_reach least = top + rows.height - rows.area.h;
-    rows.scroll = m->dragged ? m->scroll : pmb_greater(pmb_lesser(m->scroll, top), least);
-    if (top == rows.height && rows.scroll == top && least <= 0)
-        rows.scroll = 0; /* a heading above the first row is seen again */
-    return rows;
-}
-
-/* Pixels that the mark of the scroll position takes at the right. */
-static int16_t bar_width(const struct rows *rows)
-{
-    return (int16_t)(rows->shown * rows->height > rows->area.h ? PAD + 1 : 0);
-}
-
-/* The nearest coordinate: a list may be longer than these reach. */
-static int16_t coordinate(menu_reach value)
-{
-    return (int16_t)(value < INT16_MIN ? INT16_MIN : value > INT16_MAX ? INT16_MAX : value);
-}
-
-pmb_rect pmb_menu_row_place(const struct rows *rows, menu_reach before)
-{
-    return (pmb_rect){rows->area.x, coordinate(rows->area.y + before * rows->height - rows->scroll),
-                      (int16_t)(rows->area.w - bar_width(rows)), rows->height};
-}
-
-pmb_rect pmb_menu_row(const pmb_menu *m, uint16_t row)
-{
-    const struct rows rows = pmb_menu_rows(m);
-    if (row >= pmb_menu_page(m)->count || pmb_menu_state(m, row) == PMB_ITEM_HIDDEN)
-        return (pmb_rect){0, 0, 0, 0};
-    return pmb_rect_common(rows.area, pmb_menu_row_place(&rows, pmb_menu_rows_before(m, row)));
-}
+enum { PAD = 3, PAUSE_MS = 1000 };
 
 /* A row as it is drawn. */
 struct row {
@@ -226,8 +109,6 @@ static void draw_edited(struct row *row, int16_t x, int16_t right, char *value)
     row->style.color = ink;
 }
 
-#if PMB_RICH_MENUS
-
 /* The width of the icon with the gap behind it. It is the larger of the theme's where the row has
  * room for it. */
 static int16_t draw_icon(const struct row *row, int16_t x)
@@ -297,26 +178,6 @@ static int16_t draw_label(const struct row *row, int16_t x, int16_t w, bool focu
     return shift;
 }
 
-#else
-
-static int16_t draw_icon(const struct row *row, int16_t x)
-{
-    (void)row;
-    (void)x;
-    return 0;
-}
-
-static int16_t draw_label(const struct row *row, int16_t x, int16_t w, bool focused,
-                          const char *label)
-{
-    (void)w;
-    (void)focused;
-    put(row, x, label);
-    return 0;
-}
-
-#endif
-
 /* Draws a row, or with c = NULL only measures it. Returns by how much its label is moved. What
  * stands at the right end covers a label that is too long. */
 static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_rect r)
@@ -329,7 +190,7 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
     struct row row = {.c = c,
                       .m = m,
                       .item = page->items ? &page->items[number] : PMB_NO_TABLE,
-                      .style = {.font = font_of(m), .color = theme->ink},
+                      .style = {.font = pmb_menu_font(m), .color = theme->ink},
                       .ground = theme->ground,
                       .y = r.y,
                       .h = r.h,
@@ -345,14 +206,12 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
     if (c)
         pmb_span_fill(c, r.x, r.y, r.w, r.h, row.ground);
     int16_t left = (int16_t)(r.x + PAD), right = (int16_t)(r.x + r.w - PAD);
-#if PMB_RICH_MENUS
     if (row.edited && m->style->fingers) {
         right = (int16_t)(r.x + r.w);
         if (c)
             draw_buttons(&row, right);
         right = (int16_t)(right - 2 * r.h - PAD);
     }
-#endif
     left = (int16_t)(left + draw_icon(&row, left));
     const char *value = "";
     if (row.item && row.item->kind->value)
@@ -379,15 +238,11 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
         left = (int16_t)(left + pmb_text_width(&row.style, label) + PAD);
         fill(&row, left, 0, (int16_t)(right - left), 1, theme->quiet);
     }
-#if PMB_RICH_MENUS
     /* Where quiet is ink, what is disabled is thinned out. */
     if (theme->quiet == theme->ink && state == PMB_ITEM_DISABLED)
         pmb_rect_dither(c, r, 8, row.ground);
-#endif
     return shift;
 }
-
-#if PMB_RICH_MENUS
 
 int16_t pmb_menu_shift(const pmb_menu *m)
 {
@@ -397,16 +252,14 @@ int16_t pmb_menu_shift(const pmb_menu *m)
     return draw_row(NULL, m, pmb_menu_focus(m), pmb_menu_row_place(&rows, 0));
 }
 
-#endif
-
 static void draw_title(pmb_canvas *c, const pmb_menu *m)
 {
     char room[VALUE_ROOM];
     const PMB_FLASH pmb_theme *theme = m->style->theme;
-    const int16_t h = title_height(m);
+    const int16_t h = pmb_menu_title_height(m);
     struct row row = {.c = c,
                       .m = m,
-                      .style = {.font = font_of(m), .color = theme->ink},
+                      .style = {.font = pmb_menu_font(m), .color = theme->ink},
                       .y = m->area.y,
                       .h = (int16_t)(h - 1)};
     if (h == 0)
@@ -463,3 +316,5 @@ void pmb_menu_draw(pmb_canvas *c, const pmb_menu *m)
     draw_position(c, m, &rows);
     pmb_canvas_restore_clip(c, saved);
 }
+
+#endif

@@ -80,6 +80,13 @@ struct rows {
 
 struct rows pmb_menu_rows(const pmb_menu *m);
 
+/* Pixels that the mark of the scroll position takes at the right, with the gap beside it. */
+enum { BAR = 4 };
+
+/* The typeface of rows and title, and the height of the title with the line below it. */
+const PMB_FLASH pmb_font *pmb_menu_font(const pmb_menu *m);
+int16_t pmb_menu_title_height(const pmb_menu *m);
+
 /* How many rows in front of a row are not hidden. */
 menu_reach pmb_menu_rows_before(const pmb_menu *m, uint16_t row);
 

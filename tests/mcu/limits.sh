@@ -8,6 +8,14 @@ bytes=$(sed -n 's/^.*: 28 frames of 50x50, .* \([0-9]*\) bytes, .*/\1/p' "$out/w
 printf 'mcu: the reel of 28 frames of 50x50 takes %s bytes\n' "$bytes"
 within limits.txt "the reel" bytes "$bytes" "$(sed -n 's/^wheel //p' "$here/limits.txt")"
 aimed "the reel" bytes "$bytes" "$(sed -n 's/^aim wheel //p' "$here/limits.txt")"
+# What a menu takes above the same program without it.
+set -- $(avr-size "$out/small/avr/menu.elf" | tail -1) $(avr-size "$out/small/avr/unmenu.elf" | tail -1)
+menu_flash=$(($1 + $2 - $7 - $8)) menu_ram=$(($2 + $3 - $8 - $9))
+printf 'mcu: a menu of three pages takes %d bytes of flash and %d of RAM more than the same program without it\n' \
+    "$menu_flash" "$menu_ram"
+set -- $(sed -n 's/^aim above //p' "$here/limits.txt")
+aimed "a menu" flash "$menu_flash" "$1"
+aimed "a menu" RAM "$menu_ram" "$2"
 grep -v '^#\|^wheel\|^aim' "$here/limits.txt" | while read -r program options flash ram stack cycles; do
     case $options in
     none) dir=$out/avr ;;
