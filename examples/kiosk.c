@@ -126,11 +126,11 @@ static const char *translate(void *user, const char *text)
     return pmb_translate(&dictionary, (uint8_t)now.language, text);
 }
 
-static const pmb_label unit_names[] = {"metres", "feet"};
+static const pmb_row unit_names[] = {{"metres"}, {"feet"}};
 static const pmb_page units = {.title = "Unit", .texts = unit_names, .count = 2};
-static const pmb_label language_names[] = {"English", "Deutsch", "Fran\u00e7ais"};
+static const pmb_row language_names[] = {{"English"}, {"Deutsch"}, {"Fran\u00e7ais"}};
 static const pmb_page languages = {.title = "Language", .texts = language_names, .count = 3};
-static const pmb_label answers[] = {"Keep them", "Forget them"};
+static const pmb_row answers[] = {{"Keep them"}, {"Forget them"}};
 static const pmb_page sure = {.title = "Forget settings", .texts = answers, .count = 2};
 static const pmb_range heights = {.most = 600, .step = 10, .decimals = 2, .unit = "m"};
 

@@ -12,7 +12,7 @@ static bool lamp = true;
 static int16_t contrast = 60, unit, opens = 7 * 60 + 30;
 static char name[9] = "East";
 
-static const pmb_label unit_names[] = {"metres", "feet"};
+static const pmb_row unit_names[] = {{"metres"}, {"feet"}};
 static const pmb_page units = {.title = "Unit", .texts = unit_names, .count = 2};
 static const pmb_range percent = {.least = 5, .most = 100, .step = 5, .unit = "%"};
 static const pmb_range letters = {.most = 8};

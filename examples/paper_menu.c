@@ -15,7 +15,7 @@ static const pmb_panel_config board = {
 static bool show_tide = true, show_ferries = true;
 static int16_t every = 1, from = 6 * 60;
 
-static const pmb_label interval_names[] = {"every 10 minutes", "every hour", "once a day"};
+static const pmb_row interval_names[] = {{"every 10 minutes"}, {"every hour"}, {"once a day"}};
 static const pmb_page intervals = {.title = "Refresh", .texts = interval_names, .count = 3};
 static const pmb_item shown_items[] = {
     {.label = "Tide", .kind = &pmb_item_switch, .on = &show_tide},

@@ -45,6 +45,11 @@ typedef char pmb_label[PMB_LABEL_BYTES];
 typedef const char *pmb_label;
 #endif
 
+/* A row of a list of texts. */
+typedef struct pmb_row {
+    pmb_label label;
+} pmb_row;
+
 /* What an item is. A program links only the kinds that its tables name. */
 typedef struct pmb_item_kind pmb_item_kind;
 extern const PMB_FLASH pmb_item_kind pmb_item_page;   /* opens `page` */
@@ -103,7 +108,7 @@ struct pmb_item {
 struct pmb_page {
     pmb_label title; /* empty or NULL: none */
     const PMB_FLASH pmb_item *items;
-    const PMB_FLASH pmb_label *texts;
+    const PMB_FLASH pmb_row *texts;
     /* `room` is as in an item; `row` counts from 0. */
     const char *(*row)(void *user, uint16_t row, char *room);
     uint16_t count;                           /* of rows */

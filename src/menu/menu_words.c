@@ -25,7 +25,7 @@ const char *pmb_menu_list_text(const pmb_menu *m, const PMB_FLASH pmb_page *page
 {
     const char *text = "";
     if (row < page->count && page->texts)
-        text = pmb_menu_translate(m, pmb_menu_label(&page->texts[row], room));
+        text = pmb_menu_translate(m, pmb_menu_label(&page->texts[row].label, room));
     else if (row < page->count && page->row)
         text = page->row(m->user, row, room);
     return text ? text : "";

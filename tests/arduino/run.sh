@@ -51,6 +51,7 @@ cp "$top/tests/mcu/oled.c" "$top/tests/mcu/oled.h" "$mcu/oled_font.c" "$out/oled
 cp "$top/tests/mcu/fields_scene.c" "$top/tests/mcu/wire.h" "$mcu/fields_small.c" "$mcu/fields_large.c" "$out/fields"
 both uno "$sketches/FirstLight" uno "$sketches/NumberFields"
 both uno "$sketches/Dial" uno "$sketches/Reel"
+both uno "$sketches/Menu" mega "$sketches/Menu"
 both mega "$sketches/Dial" mega "$sketches/FirstLight"
 both uno "$out/oled" uno "$out/fields"
 timeout 60 "$mcu/avr-run" --glass "$out/uno/oled/oled.ino.elf" >"$out/oled.txt"

@@ -47,11 +47,11 @@ static const char *berth_name(void *user, uint16_t row, char *room)
     return room;
 }
 
-static const PMB_FLASH pmb_label unit_names[] = {"metres", "feet", "fathoms"};
+static const PMB_FLASH pmb_row unit_names[] = {{"metres"}, {"feet"}, {"fathoms"}};
 static const PMB_FLASH pmb_page units = {.title = "Unit", .texts = unit_names, .count = 3};
 static const PMB_FLASH pmb_page berths = {
     .title = "Berth", .row = berth_name, .count = QUAY_BERTHS};
-static const PMB_FLASH pmb_label answers[] = {"No, keep them", "Yes, forget them"};
+static const PMB_FLASH pmb_row answers[] = {{"No, keep them"}, {"Yes, forget them"}};
 static const PMB_FLASH pmb_page sure = {.title = "Forget settings?", .texts = answers, .count = 2};
 
 static const PMB_FLASH pmb_range percent = {.least = 0, .most = 100, .step = 5, .unit = "%"};
