@@ -130,6 +130,7 @@ golden: build
 	@build/host/test-golden-shapes --keep tests/golden
 	@build/host/test-golden-gauges --keep tests/golden
 	@build/host/test-golden-menus --keep tests/golden
+	@build/host/test-golden-keys --keep tests/golden
 
 # Draws the demo pictures and animations of Pellan Quay anew.
 pictures: build

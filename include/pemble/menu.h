@@ -26,6 +26,7 @@
 
 #include "pemble/geometry.h"
 #include "pemble/input.h"
+#include "pemble/keyboard.h"
 #include "pemble/linkage.h"
 #include "pemble/theme.h"
 #include "pemble/touch.h"
@@ -58,6 +59,9 @@ extern const PMB_FLASH pmb_item_kind pmb_item_choice; /* one row of `page`: `num
 extern const PMB_FLASH pmb_item_kind pmb_item_number; /* edits `number` within `range` */
 extern const PMB_FLASH pmb_item_kind pmb_item_time;   /* edits `number`: minutes from midnight */
 extern const PMB_FLASH pmb_item_kind pmb_item_text;   /* edits `text` within `range` */
+/* The same, typed on a keyboard that covers the menu (menu.keyboard). Not on an AVR. */
+extern const PMB_FLASH pmb_item_kind pmb_item_typed_number;
+extern const PMB_FLASH pmb_item_kind pmb_item_typed_text;
 extern const PMB_FLASH pmb_item_kind pmb_item_action; /* calls `done` */
 extern const PMB_FLASH pmb_item_kind
     pmb_item_question;                                 /* asks with `page` before it calls `done` */
@@ -131,14 +135,19 @@ typedef struct pmb_menu_style {
 /* Pages that can be open at once: home, and what was opened from it. */
 enum { PMB_MENU_LEVELS = 5 };
 
-/* Set the first five, and leave the rest zero. */
+/* Set what you need of the first six, and leave the rest zero. */
 struct pmb_menu {
     const PMB_FLASH pmb_menu_style *style;
     const PMB_FLASH pmb_page *home;
     pmb_rect area; /* where it is drawn */
     void *user;    /* is handed to the functions of the tables */
     char *kept;    /* room for the longest text that is edited; NULL: its edits are not undone */
-    bool changed;  /* it must be painted; set it when something that a row shows has changed */
+#if PMB_RICH_MENUS
+    /* For items that are typed: set its `text` and `room`, at most 24 bytes are used. NULL: a press
+     * on these does nothing. */
+    pmb_keyboard *keyboard;
+#endif
+    bool changed; /* it must be painted; set it when something that a row shows has changed */
     /* private */
     bool editing, dragged;
     uint8_t level;  /* 0: home */

@@ -95,6 +95,14 @@ static void move(pmb_menu *m, int16_t steps)
     pmb_menu_focus_on(m, (uint16_t)row);
 }
 
+#if PMB_RICH_MENUS
+const pmb_item *pmb_menu_cover(const pmb_menu *m)
+{
+    const pmb_item *item = m->editing ? pmb_menu_item(m) : NULL;
+    return item && item->kind->draw ? item : NULL;
+}
+#endif
+
 void pmb_menu_turn(pmb_menu *m, int16_t detents, int16_t faster)
 {
     if (detents == 0)
@@ -105,6 +113,12 @@ void pmb_menu_turn(pmb_menu *m, int16_t detents, int16_t faster)
         return;
     }
     const PMB_FLASH pmb_item *item = pmb_menu_item(m);
+#if PMB_RICH_MENUS
+    if (pmb_menu_cover(m)) {
+        item->kind->turn(m, item, detents);
+        return;
+    }
+#endif
     item->kind->turn(m, item, faster);
     pmb_menu_done(m, item);
 }
@@ -195,6 +209,14 @@ void pmb_menu_push(pmb_menu *m, pmb_push_event event)
 
 void pmb_menu_way(pmb_menu *m, pmb_way way)
 {
+#if PMB_RICH_MENUS
+    const pmb_item *cover = pmb_menu_cover(m);
+    if (cover && way != PMB_WAY_NONE) {
+        stir(m);
+        cover->kind->way(m, cover, way);
+        return;
+    }
+#endif
     const int16_t down = m->editing ? -1 : 1;
     if (way == PMB_WAY_DOWN)
         pmb_menu_turn(m, down, down);

@@ -295,6 +295,11 @@ void pmb_menu_draw(pmb_canvas *c, const pmb_menu *m)
     if (PMB_MISSING(m->style) || PMB_MISSING(m->home) || PMB_MISSING(m->style->theme) ||
         !pmb_canvas_shows(c, m->area))
         return;
+    const pmb_item *cover = pmb_menu_cover(m);
+    if (cover) {
+        cover->kind->draw(c, m);
+        return;
+    }
     const struct rows rows = pmb_menu_rows(m);
     const PMB_FLASH pmb_page *page = pmb_menu_page(m);
     const pmb_rect saved = pmb_canvas_narrow_clip(c, m->area);

@@ -36,7 +36,19 @@ struct pmb_item_kind {
      * 0: it is edited as a whole. */
     uint8_t part, pitch;
     bool heading;
+#if PMB_RICH_MENUS
+    /* Of what covers the menu while it is edited; NULL: it is edited in its row. */
+    void (*draw)(pmb_canvas *c, const pmb_menu *m);
+    void (*way)(pmb_menu *m, const PMB_FLASH pmb_item *item, pmb_way way);
+    void (*touch)(pmb_menu *m, const PMB_FLASH pmb_item *item, pmb_touch_event event,
+                  const pmb_finger *finger);
+#endif
 };
+
+#if PMB_RICH_MENUS
+/* The item that is edited on what covers the menu; NULL: the menu is seen. */
+const pmb_item *pmb_menu_cover(const pmb_menu *m);
+#endif
 
 /* The text of a label: on an AVR in `room`, which has VALUE_ROOM bytes. */
 const char *pmb_menu_label(const PMB_FLASH pmb_label *label, char *room);

@@ -98,6 +98,13 @@ static void hold(pmb_menu *m, const pmb_finger *f)
 
 void pmb_menu_touch(pmb_menu *m, pmb_touch_event event, const pmb_finger *f)
 {
+#if PMB_RICH_MENUS
+    const pmb_item *cover = pmb_menu_cover(m);
+    if (cover) {
+        cover->kind->touch(m, cover, event, f);
+        return;
+    }
+#endif
     switch (event) {
     case PMB_TOUCH_PRESSED:
         press(m, f);

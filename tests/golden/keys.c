@@ -1,0 +1,142 @@
+/* Keyboards and dialogs on panels of many sizes, against pictures that were looked at and kept.
+ * `make golden` draws them anew. */
+#include "golden.h"
+
+enum { W = 1000, H = 800, GAP = 6 };
+
+static void keyboard(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, const pmb_keys *keys)
+{
+    char text[24] = "Pellan Qu";
+    if (keys)
+        strcpy(text, "-4.1");
+    pmb_keyboard k = {.theme = theme,
+                      .area = r,
+                      .text = text,
+                      .room = sizeof text,
+                      .keys = keys,
+                      .label = keys ? "Warn at" : NULL};
+    pmb_keyboard_turn(&k, 4);
+    pmb_keyboard_draw(c, &k);
+}
+
+static void letters(pmb_canvas *c, const pmb_theme *theme, pmb_rect r)
+{
+    keyboard(c, theme, r, NULL);
+}
+
+static void numbers(pmb_canvas *c, const pmb_theme *theme, pmb_rect r)
+{
+    keyboard(c, theme, r, &pmb_keys_number);
+}
+
+static void question(pmb_canvas *c, const pmb_theme *theme, pmb_rect r)
+{
+    const pmb_dialog d = {.theme = theme,
+                          .area = r,
+                          .icon = PMB_ICON_WARNING,
+                          .title = "Forget all?",
+                          .text = "The names of the berths and the lamps.",
+                          .buttons = {"Keep", "Forget"},
+                          .level = PMB_CAUTION};
+    pmb_dialog_draw(c, &d);
+}
+
+static void message(pmb_canvas *c, const pmb_theme *theme, pmb_rect r)
+{
+    const pmb_dialog d = {
+        .theme = theme, .area = r, .title = "Saved", .text = "Four berths.", .buttons = {"Good"}};
+    pmb_dialog_draw(c, &d);
+}
+
+static void progress(pmb_canvas *c, const pmb_theme *theme, pmb_rect r)
+{
+    const pmb_dialog d = {.theme = theme,
+                          .area = r,
+                          .icon = PMB_ICON_CARD,
+                          .title = "Reading the card",
+                          .text = "harbour.jpg",
+                          .buttons = {"Stop"},
+                          .part = 7,
+                          .whole = 12};
+    pmb_dialog_draw(c, &d);
+}
+
+static const struct {
+    const char *name;
+    pmb_size size;
+    void (*draw)(pmb_canvas *c, const pmb_theme *theme, pmb_rect r);
+} parts[] = {
+    {"letters", {240, 320}, letters},   {"letters", {320, 240}, letters},
+    {"numbers", {240, 320}, numbers},   {"letters", {128, 64}, letters},
+    {"numbers", {128, 64}, numbers},    {"question", {128, 64}, question},
+    {"progress", {128, 64}, progress},  {"message", {128, 64}, message},
+    {"question", {84, 48}, question},   {"message", {84, 48}, message},
+    {"progress", {84, 48}, progress},   {"question", {240, 160}, question},
+    {"progress", {240, 160}, progress}, {"message", {200, 120}, message},
+};
+
+static pmb_canvas draw_sheet(const pmb_format *format, const pmb_theme *theme)
+{
+    static uint8_t pixels[W * H * 2];
+    pmb_canvas c;
+    assert_int_equal(pmb_canvas_init(&c, format, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
+                     PMB_OK);
+    pmb_fill(&c, theme->ground);
+    int16_t x = GAP, y = GAP, high = 0;
+    for (size_t i = 0; i < LENGTH(parts); i++) {
+        const pmb_size size = parts[i].size;
+        if (x + size.w + GAP > W) {
+            x = GAP;
+            y = (int16_t)(y + high + 2 * GAP);
+            high = 0;
+        }
+        const pmb_rect r = {x, y, size.w, size.h};
+        pmb_rect_stroke(&c, pmb_rect_inset(r, -2), theme->quiet);
+        parts[i].draw(&c, theme, r);
+        x = (int16_t)(x + size.w + 2 * GAP);
+        high = (int16_t)(size.h > high ? size.h : high);
+    }
+    return c;
+}
+
+static const struct {
+    const char *picture;
+    const pmb_format *format;
+    const pmb_theme *theme;
+} looks[] = {
+    {"keys-dark", &pmb_mono_vertical, &pmb_theme_dark},
+    {"keys-light", &pmb_mono_horizontal, &pmb_theme_light},
+    {"keys-colour", &pmb_rgb565, &pmb_theme_color},
+};
+
+static const char *part(int x, int y)
+{
+    (void)x;
+    (void)y;
+    return "a keyboard or a dialog";
+}
+
+static void keyboards_and_dialogs_look_as_they_did(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < LENGTH(looks); i++) {
+        const pmb_canvas c = draw_sheet(looks[i].format, looks[i].theme);
+        golden_compare(looks[i].picture, &c, part);
+    }
+}
+
+int main(int argc, char **argv)
+{
+    const struct CMUnitTest tests[] = {
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT,
+                     keyboards_and_dialogs_look_as_they_did),
+    };
+    int wrong = 0;
+    if (argc != 3 || strcmp(argv[1], "--keep") != 0)
+        return cmocka_run_group_tests(tests, NULL, NULL);
+    for (size_t i = 0; i < LENGTH(looks); i++) {
+        const pmb_canvas c = draw_sheet(looks[i].format, looks[i].theme);
+        wrong |= golden_keep(argv[2], looks[i].picture, &c);
+    }
+    return wrong;
+}
