@@ -33,12 +33,13 @@ static int16_t weight(uint32_t key)
     return key == ' ' ? 2 * WIDE : key < ' ' ? HALF_MORE + 1 : 2;
 }
 
-/* Where a key is, and what it types. */
+/* One key after the other: where it is, and what it types. All zero: in front of the first. */
 struct key {
     pmb_rect r;
     uint32_t code;
     const char *from, *to; /* its character */
     uint8_t row;
+    int32_t all, before; /* weights: of the row, and up to the end of this key */
 };
 
 static int16_t line_of(const pmb_keyboard *k)
@@ -52,40 +53,53 @@ static int16_t head_of(const pmb_keyboard *k)
     return (int16_t)pmb_lesser(pmb_greater(line_of(k), k->area.h / 6), k->area.h / 3);
 }
 
-/* The key of that number; false behind the last one. */
+static int32_t weight_of_row(const char *row)
+{
+    int32_t all = 0;
+    while (*row)
+        all += weight(pmb_text_next(&row));
+    return all;
+}
+
+/* False behind the last key. */
+static bool next_key(const pmb_keyboard *k, struct key *key)
+{
+    const int32_t head = head_of(k), high = k->area.h - head;
+    if (!key->to)
+        *key = (struct key){.to = row_of(k, 0), .all = weight_of_row(row_of(k, 0))};
+    while (!*key->to) {
+        if (key->row + 1 >= ROWS)
+            return false;
+        const char *row = row_of(k, ++key->row);
+        key->to = row;
+        key->all = weight_of_row(row);
+        key->before = 0;
+    }
+    key->from = key->to;
+    key->code = pmb_text_next(&key->to);
+    const int32_t left = k->area.w * key->before / key->all;
+    const int32_t top = high * key->row / ROWS;
+    key->before += weight(key->code);
+    key->r = (pmb_rect){(int16_t)(k->area.x + left), (int16_t)(k->area.y + head + top),
+                        (int16_t)(k->area.w * key->before / key->all - left),
+                        (int16_t)(high * (key->row + 1) / ROWS - top)};
+    return true;
+}
+
 static bool key_at(const pmb_keyboard *k, uint8_t wanted, struct key *key)
 {
-    const int16_t head = head_of(k);
-    uint8_t number_now = 0;
-    for (uint8_t row = 0; row < ROWS; row++) {
-        int32_t all = 0, before = 0;
-        const char *at = row_of(k, row);
-        for (const char *look = at; *look;)
-            all += weight(pmb_text_next(&look));
-        const int32_t top = (k->area.h - head) * row / ROWS;
-        const int32_t bottom = (k->area.h - head) * (row + 1) / ROWS;
-        while (*at) {
-            key->from = at;
-            key->code = pmb_text_next(&at);
-            key->to = at;
-            key->row = row;
-            const int32_t left = k->area.w * before / all;
-            before += weight(key->code);
-            key->r =
-                (pmb_rect){(int16_t)(k->area.x + left), (int16_t)(k->area.y + head + top),
-                           (int16_t)(k->area.w * before / all - left), (int16_t)(bottom - top)};
-            if (number_now++ == wanted)
-                return true;
-        }
-    }
-    return false;
+    *key = (struct key){.row = 0};
+    for (uint16_t i = 0; i <= wanted; i++)
+        if (!next_key(k, key))
+            return false;
+    return true;
 }
 
 static uint8_t key_count(const pmb_keyboard *k)
 {
-    struct key key;
+    struct key key = {.row = 0};
     uint8_t count = 0;
-    while (key_at(k, count, &key))
+    while (count < UINT8_MAX && next_key(k, &key))
         count++;
     return count;
 }
@@ -114,7 +128,7 @@ static void type(pmb_keyboard *k, const struct key *key)
     k->changed = true;
     if (key->code == NEXT_PAGE) {
         k->page = (uint8_t)((k->page + 1) % keys_of(k)->count);
-        k->focus = (uint8_t)pmb_lesser(k->focus, key_count(k) - 1);
+        k->focus = (uint8_t)pmb_greater(0, pmb_lesser(k->focus, key_count(k) - 1));
     } else if (key->code == DELETE) {
         delete_last(k);
     } else if (key->code == CANCEL || key->code == DONE) {
@@ -136,6 +150,8 @@ void pmb_keyboard_press(pmb_keyboard *k)
 void pmb_keyboard_turn(pmb_keyboard *k, int16_t steps)
 {
     const int16_t count = key_count(k);
+    if (count == 0)
+        return;
     k->focus = (uint8_t)(((k->focus + steps % count) + count) % count);
     k->by_finger = false;
     k->changed = true;
@@ -149,9 +165,9 @@ static int32_t middle(pmb_rect r)
 /* The key in another row whose middle is nearest. */
 static void move_to_row(pmb_keyboard *k, const struct key *from, uint8_t row)
 {
-    struct key key;
+    struct key key = {.row = 0};
     int32_t least = INT32_MAX;
-    for (uint8_t i = 0; key_at(k, i, &key); i++) {
+    for (uint8_t i = 0; i < UINT8_MAX && next_key(k, &key); i++) {
         const int32_t apart = middle(key.r) - middle(from->r);
         if (key.row != row || (apart < 0 ? -apart : apart) >= least)
             continue;
@@ -176,12 +192,12 @@ void pmb_keyboard_way(pmb_keyboard *k, pmb_way way)
 
 void pmb_keyboard_touch(pmb_keyboard *k, pmb_touch_event event, const pmb_finger *f)
 {
-    struct key key;
+    struct key key = {.row = 0};
     if (event == PMB_TOUCH_NOTHING || event == PMB_TOUCH_HELD)
         return;
     k->by_finger = k->changed = true;
     k->pressed = false;
-    for (uint8_t i = 0; key_at(k, i, &key); i++) {
+    for (uint8_t i = 0; i < UINT8_MAX && next_key(k, &key); i++) {
         if (!pmb_rect_holds(key.r, f->at))
             continue;
         k->focus = i;
@@ -283,13 +299,13 @@ static void draw_text(pmb_canvas *c, const pmb_keyboard *k)
 
 void pmb_keyboard_draw(pmb_canvas *c, const pmb_keyboard *k)
 {
-    struct key key;
+    struct key key = {.row = 0};
     if (PMB_MISSING(k->theme) || PMB_MISSING(k->text) || !pmb_canvas_shows(c, k->area))
         return;
     const pmb_rect saved = pmb_canvas_narrow_clip(c, k->area);
     pmb_rect_fill(c, k->area, k->theme->ground);
     draw_text(c, k);
-    for (uint8_t i = 0; key_at(k, i, &key); i++)
+    for (uint8_t i = 0; i < UINT8_MAX && next_key(k, &key); i++)
         if (pmb_canvas_shows(c, key.r))
             draw_key(c, k, &key, i == k->focus && (k->pressed || !k->by_finger));
     pmb_canvas_restore_clip(c, saved);
