@@ -50,7 +50,7 @@ static void paint(pmb_canvas *c, void *scene)
                                          {"at", {64, 0}, PMB_LEFT},
                                          {"metres", {64, 0}, PMB_LEFT},
                                          {"in", {64, 0}, PMB_RIGHT}};
-    static const pmb_table table = {&pmb_theme_light, columns, 4, cell};
+    static const pmb_table table = {&pmb_theme_light, columns, 4, cell, false};
     static const pmb_text_style title = {.font = &pmb_font_slipway_bold, .color = PMB_BLACK};
     const struct kept *kept = (const struct kept *)scene;
     char now[6];

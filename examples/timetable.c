@@ -50,7 +50,7 @@ static void paint(pmb_canvas *c, void *scene)
 {
     static const pmb_column columns[] = {
         {"leaves", {48, 0}, PMB_LEFT}, {"for", {0, 1}, PMB_LEFT}, {"berth", {36, 0}, PMB_CENTER}};
-    static const pmb_table table = {&pmb_theme_light, columns, 3, cell};
+    static const pmb_table table = {&pmb_theme_light, columns, 3, cell, false};
     static const pmb_text_style title = {.font = &pmb_font_slipway_bold, .color = PMB_BLACK};
     static const pmb_text_style small = {.font = &pmb_font_jetty, .color = PMB_BLACK};
     static const pmb_message rest = {&pmb_theme_light, PMB_ICON_MOON, "No more ferries today",

@@ -41,7 +41,8 @@ pmb_size pmb_message_size(const PMB_FLASH pmb_message *message, int16_t width, c
 /* One column of a table. */
 typedef struct pmb_column {
     const char *heading; /* may be NULL */
-    pmb_part width;      /* as of a row of a layout */
+    pmb_part width;      /* as of a row of a layout; {0, 0}: as wide as its widest text, for which
+                            all cells of the column are asked at each draw */
     pmb_across across;
 } pmb_column;
 
@@ -55,13 +56,20 @@ typedef struct pmb_table {
     /* Returns the text of a cell; rows and columns count from 0. NULL is an empty cell. The text
      * must not change until the next call. */
     const char *(*cell)(const void *data, uint16_t row, uint8_t column);
+    bool scrolls; /* a bar shows which part of the table is seen, when not all of it is */
 } pmb_table;
 
 /* Draws the headings and, below them, rows from `first` on, as many as have room. Row `chosen` is
- * marked
- * (-1: none). Returns how many whole rows have room. */
+ * marked (-1: none). A bar shows which part of the table is seen, when not all of it is. Returns
+ * how many whole rows have room. */
 uint16_t pmb_table_draw(pmb_canvas *c, const PMB_FLASH pmb_table *table, pmb_rect r,
                         const void *data, uint16_t rows, uint16_t first, int32_t chosen);
+
+/* How many whole rows have room in r; and the first row to draw so that the chosen one is seen. It
+ * is as near to `first` as possible. */
+uint16_t pmb_table_rows(const PMB_FLASH pmb_table *table, pmb_rect r);
+uint16_t pmb_table_follow(const PMB_FLASH pmb_table *table, pmb_rect r, uint16_t rows,
+                          uint16_t first, uint16_t chosen);
 
 /* The height in pixels of a number of rows with the headings. */
 int16_t pmb_table_height(const PMB_FLASH pmb_table *table, uint16_t rows);
@@ -71,13 +79,23 @@ typedef struct pmb_list {
     const PMB_FLASH pmb_theme *theme;
     const char *const *items;
     uint16_t count;
+    /* What stands at the right of an item: a text, PMB_LIST_ON, PMB_LIST_OFF, or NULL. The text
+     * must not change until the next call. NULL: nothing. */
+    const char *(*value)(const void *data, uint16_t item);
+    const void *data; /* is handed to value */
 } pmb_list;
+
+/* A switch at the right of an item. */
+#define PMB_LIST_ON  "\1"
+#define PMB_LIST_OFF "\2"
 
 /* Draws the items from `first` on. */
 void pmb_list_draw(pmb_canvas *c, const PMB_FLASH pmb_list *list, pmb_rect r, uint16_t first,
                    uint16_t chosen);
 
-/* The first item to draw so that the chosen one is seen. It is as near to `first` as possible. */
+/* How many items have room in r; and the first item to draw so that the chosen one is seen. It is
+ * as near to `first` as possible. */
+uint16_t pmb_list_rows(const PMB_FLASH pmb_list *list, pmb_rect r);
 uint16_t pmb_list_follow(const PMB_FLASH pmb_list *list, pmb_rect r, uint16_t first,
                          uint16_t chosen);
 

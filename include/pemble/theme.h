@@ -12,6 +12,9 @@ PMB_BEGIN_C
 /* How serious a value is. */
 typedef enum pmb_level { PMB_NORMAL = 0, PMB_CAUTION, PMB_ALARM } pmb_level;
 
+/* For a theme with another typeface, copy one and change it: `static pmb_theme mine;`, and at the
+ * start `mine = pmb_theme_dark; mine.text = &my_font;`. On an AVR themes lie in flash, so that all
+ * of it must be written there. */
 typedef struct pmb_theme {
     pmb_color ground;
     pmb_color ink;       /* numbers, needles, lines */

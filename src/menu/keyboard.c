@@ -104,10 +104,10 @@ static uint8_t key_count(const pmb_keyboard *k)
     return count;
 }
 
-static size_t length_of(const char *text)
+static size_t length_of(const pmb_keyboard *k)
 {
     size_t length = 0;
-    while (text[length])
+    while (length + 1 < k->room && k->text[length])
         length++;
     return length;
 }
@@ -115,7 +115,7 @@ static size_t length_of(const char *text)
 /* The last character, with all its bytes. */
 static void delete_last(pmb_keyboard *k)
 {
-    size_t length = length_of(k->text);
+    size_t length = length_of(k);
     while (length > 0 && ((uint8_t)k->text[length - 1] & 0xC0) == 0x80)
         length--;
     if (length > 0)
@@ -124,7 +124,7 @@ static void delete_last(pmb_keyboard *k)
 
 static void type(pmb_keyboard *k, const struct key *key)
 {
-    const size_t length = length_of(k->text), bytes = (size_t)(key->to - key->from);
+    const size_t length = length_of(k), bytes = (size_t)(key->to - key->from);
     k->changed = true;
     if (key->code == NEXT_PAGE) {
         k->page = (uint8_t)((k->page + 1) % keys_of(k)->count);

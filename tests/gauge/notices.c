@@ -13,7 +13,7 @@ static uint16_t row_of(const pmb_list *l)
 static void lists_follow_the_choice(void **state)
 {
     (void)state;
-    const pmb_list l = {&pmb_theme_dark, items, LENGTH(items)};
+    const pmb_list l = {.theme = &pmb_theme_dark, .items = items, .count = LENGTH(items)};
     const pmb_rect r = {0, 0, 80, (int16_t)(3 * row_of(&l) + 2)}; /* three rows, and a little */
     uint16_t first = 0;
     static const uint16_t want[] = {0, 0, 0, 1, 2, 3, 4};
@@ -31,7 +31,7 @@ static void lists_follow_the_choice(void **state)
 static void the_chosen_item_is_marked(void **state)
 {
     (void)state;
-    const pmb_list l = {&pmb_theme_dark, items, LENGTH(items)};
+    const pmb_list l = {.theme = &pmb_theme_dark, .items = items, .count = LENGTH(items)};
     const int h = row_of(&l);
     for (uint16_t chosen = 2; chosen < 5; chosen++) {
         static struct sheet s;
@@ -55,7 +55,7 @@ static void tables_show_the_rows_that_have_room(void **state)
     static struct sheet whole, part;
     const unsigned base = 10, later = 12;
     const pmb_column columns[] = {{"no.", {30, 0}, PMB_RIGHT}, {"name", {0, 1}, PMB_LEFT}};
-    const pmb_table t = {&pmb_theme_dark, columns, 2, cell};
+    const pmb_table t = {&pmb_theme_dark, columns, 2, cell, true};
     const int16_t three = pmb_table_height(&t, 3);
     open_sheet(&whole, &pmb_rgb565, all);
     assert_int_equal(pmb_table_draw(&whole.c, &t, (pmb_rect){0, 0, W, three}, &base, 9, 2, 3), 3);
@@ -151,11 +151,78 @@ static void signs_stand_at_the_right(void **state)
     assert_true(pmb_signs_size(&pmb_theme_color, 2, 9).h == 8);
 }
 
+static const char *value_of(const void *data, uint16_t item)
+{
+    static const char *const values[] = {PMB_LIST_ON, PMB_LIST_OFF, "4.12 m", NULL};
+    return values[(item + *(const int *)data) % 4];
+}
+
+/* The light pixels of one row's right half. */
+static int lit(const struct sheet *s, int top, int high)
+{
+    int count = 0;
+    for (int y = top; y < top + high; y++)
+        for (int x = 50; x < 100; x++)
+            count += at(s, x, y) == PMB_WHITE;
+    return count;
+}
+
+static void items_have_values_and_switches(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    const int none = 3;
+    pmb_list l = {.theme = &pmb_theme_dark, .items = items, .count = 4, .data = &none};
+    const pmb_rect r = {0, 0, 100, 80};
+    const int h = row_of(&l);
+    open_sheet(&s, &pmb_rgb565, all);
+    pmb_list_draw(&s.c, &l, r, 0, 99);
+    for (int i = 0; i < 4; i++)
+        assert_int_equal(lit(&s, i * h, h), 0);
+    l.value = value_of; /* nothing, on, off, a text */
+    pmb_list_draw(&s.c, &l, r, 0, 99);
+    assert_int_equal(lit(&s, 0, h), 0);
+    assert_true(lit(&s, h, h) > lit(&s, 2 * h, h)); /* filled, against its frame */
+    assert_true(lit(&s, 2 * h, h) > 20);
+    assert_true(lit(&s, 3 * h, h) > 20);
+    assert_int_equal(pmb_list_rows(&l, r), 80 / h);
+}
+
+static void tables_follow_and_show_where_they_are(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    const unsigned base = 10;
+    const pmb_column columns[] = {{"no.", {0, 0}, PMB_LEFT}, {"name", {0, 1}, PMB_LEFT}};
+    const pmb_table t = {&pmb_theme_dark, columns, 2, cell, true};
+    const pmb_rect r = {0, 0, 100, (int16_t)(pmb_table_height(&t, 3) + 1)};
+    assert_int_equal(pmb_table_rows(&t, r), 3);
+    assert_int_equal(pmb_table_follow(&t, r, 9, 0, 4), 2);
+    assert_int_equal(pmb_table_follow(&t, r, 9, 5, 1), 1);
+    assert_int_equal(pmb_table_follow(&t, r, 9, 80, 8), 6);
+    /* The bar at the right edge goes down with the first row. */
+    int tops[2];
+    for (int i = 0; i < 2; i++) {
+        open_sheet(&s, &pmb_rgb565, all);
+        (void)pmb_table_draw(&s.c, &t, r, &base, 9, (uint16_t)(6 * i), -1);
+        for (tops[i] = 0; at(&s, 99, tops[i]) != PMB_WHITE || at(&s, 99, tops[i] + 1) != PMB_WHITE;)
+            tops[i]++;
+    }
+    assert_true(tops[1] > tops[0] + 10);
+    /* With all of it there is none. */
+    open_sheet(&s, &pmb_rgb565, all);
+    (void)pmb_table_draw(&s.c, &t, r, &base, 3, 0, -1);
+    for (int y = pmb_table_height(&t, 0) + 1; y < r.h; y++)
+        assert_int_equal(at(&s, 99, y), PMB_BLACK);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(lists_follow_the_choice),
         test_without(PMB_ONE_BIT, the_chosen_item_is_marked),
+        test_without(PMB_ONE_BIT, items_have_values_and_switches),
+        test_without(PMB_ONE_BIT, tables_follow_and_show_where_they_are),
         test_without(PMB_ONE_BIT, tables_show_the_rows_that_have_room),
         test_without(PMB_ONE_BIT, messages_have_room_for_their_text),
         test_without(PMB_ONE_BIT, buttons_and_switches_show_their_state),

@@ -226,14 +226,14 @@ static void table(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
     const pmb_column columns[] = {
         {"dep.", {50, 0}, PMB_RIGHT}, {"to", {0, 1}, PMB_LEFT}, {NULL, {10, 0}, PMB_CENTER}};
-    const pmb_table t = {theme, columns, 3, ferry};
+    const pmb_table t = {theme, columns, 3, ferry, true};
     (void)pmb_table_draw(c, &t, r, NULL, 4, part > 90, 1);
 }
 
 static void list(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
     static const char *const items[] = {"Lamps", "Contrast", "Alarm at", "Units", "About", "Off"};
-    const pmb_list l = {theme, items, 6};
+    const pmb_list l = {.theme = theme, .items = items, .count = 6};
     const uint16_t chosen = (uint16_t)(part < 0 ? 0 : part > 100 ? 5 : part / 20);
     pmb_list_draw(c, &l, r, pmb_list_follow(&l, r, 0, chosen), chosen);
 }

@@ -72,8 +72,8 @@ static void paint(pmb_canvas *c, void *scene)
         {"water", {40, 1}, PMB_LEFT}, {"time", {42, 0}, PMB_RIGHT}, {"metres", {46, 0}, PMB_RIGHT}};
     static const pmb_column ferry_columns[] = {
         {"ferry", {42, 0}, PMB_LEFT}, {"to", {60, 1}, PMB_LEFT}, {"berth", {34, 0}, PMB_CENTER}};
-    static const pmb_table turns = {&pmb_theme_light, turn_columns, 3, turn_cell};
-    static const pmb_table ferries = {&pmb_theme_light, ferry_columns, 3, ferry_cell};
+    static const pmb_table turns = {&pmb_theme_light, turn_columns, 3, turn_cell, false};
+    static const pmb_table ferries = {&pmb_theme_light, ferry_columns, 3, ferry_cell, false};
     static const pmb_scale heights = {.least = 0, .most = 500, .major = 100, .decimals = 2};
     static const pmb_scale metres = {.least = 0, .most = 5, .major = 1};
     static const pmb_scale hours = {.least = 0, .most = 24, .major = 6};
