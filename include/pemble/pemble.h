@@ -36,6 +36,7 @@
 #include "pemble/explain.h"
 #include "pemble/file.h"
 #include "pemble/fonts.h"
+#include "pemble/game.h"
 #include "pemble/gauge.h"
 #include "pemble/geometry.h"
 #include "pemble/icons.h"
