@@ -40,6 +40,9 @@ void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel);
 #define BOARD_KEPT 116
 const pmb_storage *board_storage(void);
 
+/* Sounds a tone from now on; 0 is silence. On the bench and on Linux nothing is heard. */
+void board_beep(uint16_t hertz);
+
 /* The files of the board's card; NULL when there is none. */
 const pmb_directory *board_card(void);
 

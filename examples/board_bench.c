@@ -68,6 +68,11 @@ static pmb_status write_kept(void *context, uint8_t slot, size_t offset, const v
     return PMB_OK;
 }
 
+void board_beep(uint16_t hertz)
+{
+    (void)hertz;
+}
+
 const pmb_storage *board_storage(void)
 {
     static const pmb_storage storage = {

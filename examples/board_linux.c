@@ -41,6 +41,11 @@ void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel)
     (void)panel;
 }
 
+void board_beep(uint16_t hertz)
+{
+    (void)hertz;
+}
+
 const pmb_storage *board_storage(void)
 {
     static pmb_linux_storage kept;

@@ -37,6 +37,19 @@ static void instruments_have_no_complaints(void **state)
     assert_says(second, "complaints: 0");
 }
 
+/* The file of inputs fetches all crates and brings them home. */
+static void the_maze_is_won(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell(BUILD_DIR "/example-harbour_maze && mv harbour_maze.png won.png && "
+                        "printf 'time_ms,device,first,second\\n' > nobody.csv && "
+                        "PEMBLE_INPUTS=nobody.csv " BUILD_DIR
+                        "/example-harbour_maze && ! cmp -s won.png harbour_maze.png");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "complaints: 0");
+}
+
 /* What somebody does there is in assets/quay/inputs. */
 static void menus_have_no_complaints(void **state)
 {
@@ -207,6 +220,7 @@ int main(void)
         cmocka_unit_test(first_light_draws_and_has_no_complaints),
         cmocka_unit_test(labels_shapes_and_typefaces_have_no_complaints),
         cmocka_unit_test(instruments_have_no_complaints),
+        cmocka_unit_test(the_maze_is_won),
         cmocka_unit_test(menus_have_no_complaints),
         cmocka_unit_test(the_ferry_crosses_three_kinds_of_panel),
         cmocka_unit_test(a_card_is_shown_and_what_is_not_a_picture_is_reported),
