@@ -22,6 +22,12 @@ extern const PMB_FLASH pmb_font pmb_font_jetty;
 extern const PMB_FLASH pmb_font pmb_font_slipway;
 extern const PMB_FLASH pmb_font pmb_font_slipway_bold;
 
+/* The same three with Latin Extended-A, Greek and Cyrillic as well: 503 and 505 characters. They
+ * take more than twice the flash. 'pemble font make' takes just the characters of your texts. */
+extern const PMB_FLASH pmb_font pmb_font_jetty_europe;
+extern const PMB_FLASH pmb_font pmb_font_slipway_europe;
+extern const PMB_FLASH pmb_font pmb_font_slipway_bold_europe;
+
 /* "Bollard", drawn for Pemble: large numerals 20 and 32 pixels high, with an advance of 14 and 23
  * pixels. It has digits, + - . , : and the degree sign. */
 extern const PMB_FLASH pmb_font pmb_font_bollard20;

@@ -23,19 +23,26 @@ static pmb_font load(const char *name)
 }
 
 /* Whether a font draws a text as another one does. */
-static bool same_look(const pmb_font *a, const pmb_font *b, const char *text)
+static bool same_pixels(const pmb_font *a, const char *text_a, const pmb_font *b,
+                        const char *text_b)
 {
-    uint8_t pixels[2][64 * 40];
+    static uint8_t pixels[2][64 * 40];
     const pmb_font *fonts[] = {a, b};
+    const char *const texts[] = {text_a, text_b};
     for (int i = 0; i < 2; i++) {
         const pmb_text_style style = {.font = fonts[i], .color = PMB_WHITE};
         pmb_canvas c;
         memset(pixels[i], 0, sizeof pixels[i]);
         (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, 512, 40}, pixels[i],
                               sizeof pixels[i]);
-        pmb_text(&c, &style, (pmb_point){2, 30}, text);
+        pmb_text(&c, &style, (pmb_point){2, 30}, texts[i]);
     }
     return memcmp(pixels[0], pixels[1], sizeof pixels[0]) == 0;
+}
+
+static bool same_look(const pmb_font *a, const pmb_font *b, const char *text)
+{
+    return same_pixels(a, text, b, text);
 }
 
 static void a_made_font_is_the_one_that_is_built_in(void **state)
@@ -43,10 +50,33 @@ static void a_made_font_is_the_one_that_is_built_in(void **state)
     (void)state;
     const struct outcome o = shell(PEMBLE " font make " JETTY " --plain -o jetty.pmf");
     assert_int_equal(o.status, 0);
-    assert_says(o.out, "jetty.pmf: 210 glyphs (0 packed), ");
+    assert_says(o.out, "jetty.pmf: 503 glyphs (0 packed), ");
     const pmb_font font = load("jetty.pmf");
-    assert_int_equal(font.size, pmb_font_jetty.size);
-    assert_memory_equal(font.bytes, pmb_font_jetty.bytes, font.size);
+    assert_int_equal(font.size, pmb_font_jetty_europe.size);
+    assert_memory_equal(font.bytes, pmb_font_jetty_europe.bytes, font.size);
+}
+
+/* None of the characters of Latin Extended-A, Greek and Cyrillic looks like the replacement, which
+ * stands for one that is not there. */
+static void the_scripts_of_europe_are_complete(void **state)
+{
+    (void)state;
+    static const pmb_font *const fonts[] = {&pmb_font_jetty_europe, &pmb_font_slipway_europe,
+                                            &pmb_font_slipway_bold_europe};
+    static const uint32_t ranges[][2] = {{0x20, 0x7E},   {0xA0, 0x17F},  {0x388, 0x38A},
+                                         {0x38E, 0x3A1}, {0x3A3, 0x3CE}, {0x400, 0x45F},
+                                         {0x490, 0x491}};
+    for (size_t f = 0; f < LENGTH(fonts); f++)
+        for (size_t r = 0; r < LENGTH(ranges); r++)
+            for (uint32_t code = ranges[r][0]; code <= ranges[r][1]; code++) {
+                char text[4] = {(char)code, '\0'};
+                if (code >= 0x80) {
+                    text[0] = (char)(0xC0 | code >> 6);
+                    text[1] = (char)(0x80 | (code & 0x3F));
+                }
+                if (same_pixels(fonts[f], text, fonts[f], "\xFF"))
+                    fail_msg("font %zu has no U+%04X", f, (unsigned)code);
+            }
 }
 
 static void only_the_chosen_characters_are_there(void **state)
@@ -196,7 +226,7 @@ static void what_cannot_be_made_is_refused(void **state)
         {"font make " JETTY " --codes 1-x -o x.c", "possible are code points", 2},
         {"font make " JETTY " --from no.c -o x.c", "no.c: No such file", 2},
         {"font make " JETTY " --size 9 -o x.c", "a bitmap font of 11 pixels", 1},
-        {"font make " JETTY " --text \xD0\x96 -o x.c", "it has none of the characters", 1},
+        {"font make " JETTY " --text \xD7\x90 -o x.c", "it has none of the characters", 1},
         {"font make " SANS " --text a -o x.c", "needs a size of 4 to 200 pixels, not 0", 1},
         {"font make " SANS " --size 12 -o x.c", "more than 4096 characters", 1},
         {"font make " SANS " --size 12 --bits 3 -o x.c", "has 1, 2 or 4 bits a pixel, not 3", 1},
@@ -216,16 +246,16 @@ static void what_cannot_be_made_is_refused(void **state)
 static void a_missing_character_is_named(void **state)
 {
     (void)state;
-    const struct outcome o = shell(PEMBLE " font make " JETTY " --text 'a\xD0\x96' -o m.pmf");
+    const struct outcome o = shell(PEMBLE " font make " JETTY " --text 'a\xD7\x90' -o m.pmf");
     assert_int_equal(o.status, 0);
-    assert_says(o.err, "the font has no U+0416");
+    assert_says(o.err, "the font has no U+05D0");
 }
 
 static void a_specimen_is_drawn_and_damage_is_refused(void **state)
 {
     (void)state;
     assert_says(shell(PEMBLE " font show " JETTY " -o j.png && test -s j.png").out,
-                "jetty.bdf: 210 glyphs, ");
+                "jetty.bdf: 503 glyphs, ");
     assert_says(shell(PEMBLE " font show " SANS " --size 14 -o s.png && test -s s.png").out,
                 "s.png: specimen drawn");
     assert_int_equal(
@@ -272,6 +302,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(a_made_font_is_the_one_that_is_built_in),
+        cmocka_unit_test(the_scripts_of_europe_are_complete),
         cmocka_unit_test(only_the_chosen_characters_are_there),
         cmocka_unit_test(characters_are_collected_from_sources),
         cmocka_unit_test(outline_fonts_have_the_size_asked_for),

@@ -16,9 +16,13 @@ make() {
     "$bake" "$@" "$file" "$name" "$out/font_$name.c"
 }
 # Packing small glyphs gains nothing.
-make jetty "$drawn/jetty.bdf" -p
-make slipway "$drawn/slipway.bdf" -p
-make slipway_bold "$drawn/slipway-bold.bdf" -p
+make jetty "$drawn/jetty.bdf" -p -w
+make slipway "$drawn/slipway.bdf" -p -w
+make slipway_bold "$drawn/slipway-bold.bdf" -p -w
+# With Latin Extended-A, Greek and Cyrillic.
+make jetty_europe "$drawn/jetty.bdf" -p
+make slipway_europe "$drawn/slipway.bdf" -p
+make slipway_bold_europe "$drawn/slipway-bold.bdf" -p
 for size in 8 12 16; do make pennant$size "$drawn/pennant$size.bdf"; done
 for size in 20 32; do make bollard$size "$drawn/bollard$size.bdf"; done
 for size in 12 16 24; do make smooth$size "$outlines" -s $size -b 4 -l; done
