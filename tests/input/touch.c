@@ -391,6 +391,56 @@ static void what_cannot_be_is_refused(void **state)
     end(&k);
 }
 
+/* A shield: the film's electrodes are four of the panel's own pins. Touches are found between two
+ * frames, and neither is disturbed. */
+static void a_film_may_share_the_pins_of_a_parallel_panel(void **state)
+{
+    (void)state;
+    static const pmb_pin lines[] = {PMB_PIN(40), PMB_PIN(41), PMB_PIN(42), PMB_PIN(43),
+                                    PMB_PIN(44), PMB_PIN(45), PMB_PIN(46), PMB_PIN(47)};
+    static const pmb_panel_config shield = {
+        .controller = &pmb_ili9341,
+        .size = {240, 320},
+        .bus = {.kind = &pmb_parallel8,
+                .select = PMB_PIN(50),
+                .data_command = PMB_PIN(51),
+                .strobe = PMB_PIN(52),
+                .read = PMB_PIN(53),
+                .lines = lines},
+        .reset = PMB_PIN(54),
+    };
+    static const pmb_touch_config shared = {.kind = &pmb_touch_film,
+                                            .x_plus = PMB_PIN(40),  /* D0 */
+                                            .x_minus = PMB_PIN(51), /* D/C */
+                                            .y_plus = PMB_PIN(50),  /* CS */
+                                            .y_minus = PMB_PIN(41)};
+    static uint8_t band[240 * 2 * 8];
+    struct kiosk k;
+    pmb_screen screen;
+    begin_as(&k, &shared, &shield);
+    assert_int_equal(pmb_screen_init(&screen, &k.panel, band, sizeof band, NULL, 0), PMB_OK);
+    assert_int_equal(calibrate(&k, -1), 5);
+    for (int i = 0; i < 3; i++) {
+        char told[8] = "";
+        const pmb_point p = {(int16_t)(40 + 70 * i), (int16_t)(250 - 90 * i)};
+        pmb_bench_touch(k.sensor, true, p.x, p.y);
+        poll(&k, 40, told);
+        assert_int_equal(pmb_screen_paint(&screen, paint_dot, &k.touch.finger.at), PMB_OK);
+        assert_true(apart(k.touch.finger.at.x, p.x) <= 2 && apart(k.touch.finger.at.y, p.y) <= 2);
+        pmb_bench_touch(k.sensor, false, 0, 0);
+        poll(&k, 40, told);
+        assert_string_equal(told, "pt");
+        const pmb_glass_view glass = pmb_module_glass(k.glass);
+        int lit = 0;
+        for (int n = 0; n < 240 * 320; n++)
+            lit += glass.rgb[3 * n] > 60;
+        assert_int_equal(lit, 1);
+        const pmb_point at = k.touch.finger.at;
+        assert_true(glass.rgb[3 * (at.y * 240 + at.x)] > 60);
+    }
+    end(&k);
+}
+
 /* Calibrations that were stored by something else. */
 static void whatever_is_stored_a_point_is_on_the_screen(void **state)
 {
@@ -425,6 +475,7 @@ int main(void)
         cmocka_unit_test(a_hit_is_the_area_below_or_the_nearest_within_the_slack),
         test_without(PMB_ONE_BIT, samples_that_do_not_agree_are_no_touch),
         test_without(PMB_ONE_BIT, what_cannot_be_is_refused),
+        test_without(PMB_ONE_BIT, a_film_may_share_the_pins_of_a_parallel_panel),
         test_without(PMB_ONE_BIT, whatever_is_stored_a_point_is_on_the_screen),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
