@@ -50,34 +50,9 @@ void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel)
     }
 }
 
-/* Memory that is empty when the program starts. */
-static uint8_t kept[2][BOARD_KEPT + PMB_STORE_EXTRA];
-
-static pmb_status read_kept(void *context, uint8_t slot, size_t offset, void *bytes, size_t size)
-{
-    (void)context;
-    memcpy(bytes, kept[slot] + offset, size);
-    return PMB_OK;
-}
-
-static pmb_status write_kept(void *context, uint8_t slot, size_t offset, const void *bytes,
-                             size_t size)
-{
-    (void)context;
-    memcpy(kept[slot] + offset, bytes, size);
-    return PMB_OK;
-}
-
 void board_beep(uint16_t hertz)
 {
     (void)hertz;
-}
-
-const pmb_storage *board_storage(void)
-{
-    static const pmb_storage storage = {
-        .slot_bytes = sizeof kept[0], .read = read_kept, .write = write_kept};
-    return &storage;
 }
 
 uint32_t board_milliseconds(void)

@@ -9,7 +9,7 @@ static const pmb_menu_style dark = {.theme = &pmb_theme_dark};
 static const pmb_menu_style light = {.theme = &pmb_theme_light, .calm = true};
 static const pmb_menu_style color = {.theme = &pmb_theme_color, .row_height = 36};
 
-/* Letters say what the user does: d and u turn, p presses, b goes back. */
+/* With the inputs of quay_act. */
 static const struct {
     const char *name;
     pmb_size size;
@@ -33,18 +33,6 @@ static const struct {
     {"edit", {240, 320}, "ddddp"},
 };
 
-static void act(pmb_menu *menu, const char *inputs)
-{
-    for (; *inputs; inputs++) {
-        if (*inputs == 'd' || *inputs == 'u')
-            pmb_menu_turn(menu, *inputs == 'd' ? 1 : -1, *inputs == 'd' ? 1 : -1);
-        else if (*inputs == 'p')
-            pmb_menu_press(menu);
-        else
-            (void)pmb_menu_back(menu);
-    }
-}
-
 static pmb_canvas draw_sheet(const pmb_format *format, const pmb_menu_style *style)
 {
     static uint8_t pixels[W * H * 2];
@@ -67,7 +55,7 @@ static pmb_canvas draw_sheet(const pmb_format *format, const pmb_menu_style *sty
             fitting.row_height = 0;
         pmb_menu menu = {
             .style = &fitting, .home = &quay_home, .area = {x, y, size.w, size.h}, .user = &quay};
-        act(&menu, states[i].inputs);
+        quay_act(&menu, states[i].inputs);
         pmb_rect_stroke(&c, pmb_rect_inset(menu.area, -2), style->theme->quiet);
         pmb_menu_draw(&c, &menu);
         x = (int16_t)(x + size.w + GAP);

@@ -109,35 +109,6 @@ void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel)
     (void)panel;
 }
 
-static uint8_t kept[2][BOARD_KEPT + PMB_STORE_EXTRA];
-
-static pmb_status read_kept(void *context, uint8_t slot, size_t offset, void *bytes, size_t count)
-{
-    (void)context;
-    memcpy(bytes, kept[slot] + offset, count);
-    return PMB_OK;
-}
-
-static pmb_status write_kept(void *context, uint8_t slot, size_t offset, const void *bytes,
-                             size_t count)
-{
-    (void)context;
-    memcpy(kept[slot] + offset, bytes, count);
-    return PMB_OK;
-}
-
-void board_beep(uint16_t hertz)
-{
-    (void)hertz;
-}
-
-const pmb_storage *board_storage(void)
-{
-    static const pmb_storage storage = {
-        .slot_bytes = sizeof kept[0], .read = read_kept, .write = write_kept};
-    return &storage;
-}
-
 const pmb_port *board_start(const pmb_panel_config *const panels[])
 {
     static const pmb_port port = {.i2c_write = i2c_write,
@@ -156,6 +127,11 @@ const pmb_port *board_start(const pmb_panel_config *const panels[])
     TIMER->control = 1;
     marked = TIMER->value;
     return &port;
+}
+
+void board_beep(uint16_t hertz)
+{
+    (void)hertz;
 }
 
 uint32_t board_milliseconds(void)

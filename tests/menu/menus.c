@@ -14,26 +14,13 @@ static pmb_menu begin(const pmb_menu_style *look)
         .style = look, .home = &quay_home, .area = {0, 0, 128, 64}, .user = &quay, .kept = kept};
 }
 
-/* Letters: d and u turn down and up, p presses, b goes back. */
-static void act(pmb_menu *menu, const char *inputs)
-{
-    for (; *inputs; inputs++) {
-        if (*inputs == 'd' || *inputs == 'u')
-            pmb_menu_turn(menu, *inputs == 'd' ? 1 : -1, *inputs == 'd' ? 1 : -1);
-        else if (*inputs == 'p')
-            pmb_menu_press(menu);
-        else
-            (void)pmb_menu_back(menu);
-    }
-}
-
 static void go_to(pmb_menu *menu, uint16_t row)
 {
     pmb_menu_home(menu);
     while (pmb_menu_focus(menu) > row)
-        act(menu, "u");
+        quay_act(menu, "u");
     while (pmb_menu_focus(menu) < row)
-        act(menu, "d");
+        quay_act(menu, "d");
     assert_int_equal(pmb_menu_focus(menu), row);
 }
 
@@ -47,11 +34,11 @@ static void headings_have_no_focus(void **state)
     (void)state;
     pmb_menu menu = begin(&style);
     assert_int_equal(pmb_menu_focus(&menu), LAMPS);
-    act(&menu, "u");
+    quay_act(&menu, "u");
     assert_int_equal(pmb_menu_focus(&menu), LAMPS);
     pmb_menu_turn(&menu, 8, 8);
     assert_int_equal(pmb_menu_focus(&menu), CALL);
-    act(&menu, "u");
+    quay_act(&menu, "u");
     assert_int_equal(pmb_menu_focus(&menu), BERTH);
     pmb_menu_turn(&menu, 100, 100);
     assert_int_equal(pmb_menu_focus(&menu), FORGET);
@@ -62,14 +49,14 @@ static void with_wraps_the_first_row_follows_the_last(void **state)
     (void)state;
     const pmb_menu_style round = {.theme = &pmb_theme_dark, .wraps = true};
     pmb_menu menu = begin(&round);
-    act(&menu, "u");
+    quay_act(&menu, "u");
     assert_int_equal(pmb_menu_focus(&menu), FORGET);
-    act(&menu, "d");
+    quay_act(&menu, "d");
     assert_int_equal(pmb_menu_focus(&menu), LAMPS);
     go_to(&menu, BERTH);
-    act(&menu, "pu");
+    quay_act(&menu, "pu");
     assert_int_equal(pmb_menu_focus(&menu), QUAY_BERTHS - 1);
-    act(&menu, "d");
+    quay_act(&menu, "d");
     assert_int_equal(pmb_menu_focus(&menu), 0);
 }
 
@@ -77,23 +64,23 @@ static void a_press_does_what_the_item_is_for(void **state)
 {
     (void)state;
     pmb_menu menu = begin(&style);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_false(quay.lamps);
     assert_int_equal(quay.changes, 1);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_true(quay.lamps);
     go_to(&menu, CALL);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_int_equal(quay.changes, 3);
     go_to(&menu, DISPLAY);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_string_equal(title(&menu), "Display");
-    act(&menu, "b");
+    quay_act(&menu, "b");
     assert_string_equal(title(&menu), "Settings");
     assert_int_equal(pmb_menu_focus(&menu), DISPLAY);
     assert_false(pmb_menu_back(&menu));
     go_to(&menu, TIDE);
-    act(&menu, "p"); /* a value */
+    quay_act(&menu, "p"); /* a value */
     assert_int_equal(pmb_menu_focus(&menu), TIDE);
 }
 
@@ -102,27 +89,27 @@ static void a_number_is_edited_within_its_range_and_restored_by_going_back(void 
     (void)state;
     pmb_menu menu = begin(&style);
     go_to(&menu, ALARM);
-    act(&menu, "pdd");
+    quay_act(&menu, "pdd");
     assert_int_equal(quay.height, 414);
     assert_int_equal(pmb_menu_focus(&menu), ALARM);
-    act(&menu, "b");
+    quay_act(&menu, "b");
     assert_int_equal(quay.height, 412);
-    act(&menu, "pd");
+    quay_act(&menu, "pd");
     pmb_menu_turn(&menu, 1, 10); /* faster */
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_int_equal(quay.height, 423);
-    act(&menu, "d");
+    quay_act(&menu, "d");
     assert_int_equal(quay.height, 423);
-    act(&menu, "up");
+    quay_act(&menu, "up");
     pmb_menu_turn(&menu, 30, 32767);
     assert_int_equal(quay.height, 600);
     pmb_menu_turn(&menu, -30, -32768);
     assert_int_equal(quay.height, -50);
     go_to(&menu, DISPLAY);
-    act(&menu, "ppd"); /* steps of 5 */
+    quay_act(&menu, "ppd"); /* steps of 5 */
     assert_int_equal(quay.contrast, 65);
     assert_int_equal(quay.changes, 1);
-    act(&menu, "b");
+    quay_act(&menu, "b");
     assert_int_equal(quay.contrast, 60);
     assert_int_equal(quay.changes, 2); /* so that the panel shows it */
 }
@@ -132,15 +119,15 @@ static void hours_and_minutes_are_edited_one_after_the_other(void **state)
     (void)state;
     pmb_menu menu = begin(&style);
     go_to(&menu, GATE);
-    act(&menu, "puuuuuuuu"); /* 7 hours back to 0, and one more */
+    quay_act(&menu, "puuuuuuuu"); /* 7 hours back to 0, and one more */
     assert_int_equal(quay.opens, 23 * 60 + 30);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     pmb_menu_turn(&menu, 1, 31);
     assert_int_equal(quay.opens, 23 * 60 + 1);
-    act(&menu, "pd");
+    quay_act(&menu, "pd");
     assert_int_equal(quay.opens, 23 * 60 + 1);
     assert_int_equal(pmb_menu_focus(&menu), NAME);
-    act(&menu, "updpdb"); /* both parts, and restored */
+    quay_act(&menu, "updpdb"); /* both parts, and restored */
     assert_int_equal(quay.opens, 23 * 60 + 1);
 }
 
@@ -149,29 +136,29 @@ static void a_text_is_edited_letter_by_letter(void **state)
     (void)state;
     pmb_menu menu = begin(&style);
     go_to(&menu, NAME);
-    act(&menu, "pupdpp"); /* D, b */
+    quay_act(&menu, "pupdpp"); /* D, b */
     assert_memory_equal(quay.name, "Dbst", 4);
-    act(&menu, "pdpp"); /* a at the end, and a blank */
+    quay_act(&menu, "pdpp"); /* a at the end, and a blank */
     assert_string_equal(quay.name, "Dbsta");
-    act(&menu, "pd");
+    quay_act(&menu, "pd");
     assert_int_equal(quay.name[0], 'E');
-    act(&menu, "b");
+    quay_act(&menu, "b");
     assert_string_equal(quay.name, "Dbsta");
-    act(&menu, "p");
+    quay_act(&menu, "p");
     for (int i = 0; i < 8; i++)
-        act(&menu, "dp"); /* all eight letters: the last press ends it */
+        quay_act(&menu, "dp"); /* all eight letters: the last press ends it */
     assert_int_equal(strlen(quay.name), 8);
-    act(&menu, "d");
+    quay_act(&menu, "d");
     assert_int_equal(pmb_menu_focus(&menu), BERTH);
-    act(&menu, "up");
+    quay_act(&menu, "up");
     for (int i = 0; i < 8; i++) { /* all of ASCII, and round */
         char seen[96] = "";
         for (int k = 0; k < 95; k++) {
-            act(&menu, "d");
+            quay_act(&menu, "d");
             assert_null(strchr(seen, quay.name[i]));
             seen[k] = quay.name[i];
         }
-        act(&menu, "p");
+        quay_act(&menu, "p");
     }
     assert_int_equal(strlen(quay.name), 8);
 }
@@ -181,17 +168,17 @@ static void a_choice_opens_its_list_at_the_row_that_is_chosen(void **state)
     (void)state;
     pmb_menu menu = begin(&style);
     go_to(&menu, DISPLAY);
-    act(&menu, "pdpddp");
+    quay_act(&menu, "pdpddp");
     assert_int_equal(quay.unit, 2);
     assert_string_equal(title(&menu), "Display");
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_int_equal(pmb_menu_focus(&menu), 2);
-    act(&menu, "ub"); /* left without a press */
+    quay_act(&menu, "ub"); /* left without a press */
     assert_int_equal(quay.unit, 2);
     go_to(&menu, BERTH);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     pmb_menu_turn(&menu, 1, 700);
-    act(&menu, "dp");
+    quay_act(&menu, "dp");
     assert_int_equal(quay.berth, 701);
 }
 
@@ -200,14 +187,14 @@ static void a_question_acts_on_its_last_answer_only(void **state)
     (void)state;
     pmb_menu menu = begin(&style);
     go_to(&menu, FORGET);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_int_equal(quay.resets, 0);
-    act(&menu, "p"); /* No */
+    quay_act(&menu, "p"); /* No */
     assert_string_equal(title(&menu), "Settings");
     assert_int_equal(quay.resets, 0);
-    act(&menu, "pb");
+    quay_act(&menu, "pb");
     assert_int_equal(quay.resets, 0);
-    act(&menu, "pdp");
+    quay_act(&menu, "pdp");
     assert_int_equal(quay.resets, 1);
 }
 
@@ -217,10 +204,10 @@ static void disabled_items_do_nothing_and_hidden_ones_are_not_there(void **state
     pmb_menu menu = begin(&style);
     quay.horn_disabled = true;
     go_to(&menu, HORN);
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_false(quay.horn);
     quay.horn_disabled = false;
-    act(&menu, "p");
+    quay_act(&menu, "p");
     assert_true(quay.horn);
     go_to(&menu, TIDE);
     const pmb_rect above = pmb_menu_row(&menu, HORN);
@@ -228,7 +215,7 @@ static void disabled_items_do_nothing_and_hidden_ones_are_not_there(void **state
     assert_int_equal(pmb_menu_focus(&menu), DISPLAY);
     assert_true(pmb_rect_is_empty(pmb_menu_row(&menu, TIDE)));
     assert_int_equal(pmb_menu_row(&menu, DISPLAY).y, above.y + above.h);
-    act(&menu, "u");
+    quay_act(&menu, "u");
     assert_int_equal(pmb_menu_focus(&menu), HORN);
 }
 
@@ -239,7 +226,7 @@ static void without_input_it_goes_home(void **state)
     pmb_menu menu = begin(&shy);
     (void)pmb_menu_tick(&menu, 0xFFFFFF00u); /* it wraps */
     go_to(&menu, DISPLAY);
-    act(&menu, "ppd");
+    quay_act(&menu, "ppd");
     assert_int_equal(quay.contrast, 65);
     assert_true(pmb_menu_tick(&menu, 0xFFFFFF00u + 9900));
     assert_int_equal(quay.contrast, 65);
@@ -394,7 +381,7 @@ static void no_more_pages_are_opened_than_there_is_room_for(void **state)
     pmb_menu menu = {.style = &style, .home = &again, .area = {0, 0, 128, 64}};
     int pages = 1;
     for (int i = 0; i < 20; i++)
-        act(&menu, "p");
+        quay_act(&menu, "p");
     while (pmb_menu_back(&menu))
         pages++;
     assert_int_equal(pages, PMB_MENU_LEVELS);
@@ -407,7 +394,7 @@ static void an_empty_page_does_nothing(void **state)
                                                {.title = "None", .texts = NULL, .count = 5}};
     for (size_t i = 0; i < LENGTH(pages); i++) {
         pmb_menu menu = {.style = &style, .home = &pages[i], .area = {0, 0, 128, 64}};
-        act(&menu, "dupdpdub");
+        quay_act(&menu, "dupdpdub");
         (void)pmb_menu_tick(&menu, 5000);
         (void)redrawn(&menu);
         assert_int_equal(menu.level, 0);

@@ -90,3 +90,15 @@ static const PMB_FLASH pmb_item home_items[] = {
 
 const PMB_FLASH pmb_page quay_home = {
     .title = "Settings", .items = home_items, .count = sizeof home_items / sizeof home_items[0]};
+
+void quay_act(pmb_menu *menu, const char *inputs)
+{
+    for (; *inputs; inputs++) {
+        if (*inputs == 'd' || *inputs == 'u')
+            pmb_menu_turn(menu, *inputs == 'd' ? 1 : -1, *inputs == 'd' ? 1 : -1);
+        else if (*inputs == 'p')
+            pmb_menu_press(menu);
+        else
+            (void)pmb_menu_back(menu);
+    }
+}

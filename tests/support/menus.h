@@ -21,4 +21,7 @@ extern const PMB_FLASH pmb_page quay_home;
 extern struct quay quay;
 void quay_reset(void);
 
+/* What somebody does: d and u turn down and up, p presses, b goes back. */
+void quay_act(pmb_menu *menu, const char *inputs);
+
 #endif
