@@ -198,6 +198,17 @@ static void first_light_is_short_and_in_the_readme(void **state)
     assert_int_equal(o.status, 0);
 }
 
+/* A page of five settings, with all that it needs, is at most forty lines. */
+static void settings_take_forty_lines(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell("sed -n '/^```c$/,/^```$/p' %s/docs/menus.md | sed '1d;$d' > settings.c && "
+              "test $(grep -c 'kind = ' settings.c) -eq 5 && test $(wc -l < settings.c) -le 40",
+              SOURCE_DIR);
+    assert_int_equal(o.status, 0);
+}
+
 /* Makers write sketches in C++: what the examples show has to work there as well. */
 static void every_example_is_also_cpp(void **state)
 {
@@ -221,6 +232,7 @@ int main(void)
         cmocka_unit_test(labels_shapes_and_typefaces_have_no_complaints),
         cmocka_unit_test(instruments_have_no_complaints),
         cmocka_unit_test(the_maze_is_won),
+        cmocka_unit_test(settings_take_forty_lines),
         cmocka_unit_test(menus_have_no_complaints),
         cmocka_unit_test(the_ferry_crosses_three_kinds_of_panel),
         cmocka_unit_test(a_card_is_shown_and_what_is_not_a_picture_is_reported),

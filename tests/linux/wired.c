@@ -75,6 +75,23 @@ static void pictures_and_reels_are_shown(void **state)
 }
 
 /* One mistake after the other, each until Enter; then the panel is as it was told last. */
+/* A finger on the sensor of the wires; the sensor of the twin is not touched. */
+static void a_finger_on_the_wires_is_followed(void **state)
+{
+    (void)state;
+    write_file("touch.ini", "[board]\nmcu = linux40\n[panel]\nmodule = oled-0.96-i2c\n[touch]\n"
+                            "sensor = ft6x36\n");
+    struct outcome o =
+        shell("PEMBLE_TOUCH=1 " WIRED " touch touch.ini --wired --seconds 6 -o twin.png && "
+              "cmp twin.png oled.png");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "touches: 2, taps: 1, held: 0, swipes: 0");
+    assert_says(o.out, "the last at 90, 50");
+    o = shell(WIRED " touch touch.ini --wired --seconds 2");
+    assert_int_equal(o.status, 3);
+    assert_says(o.err, "the ft6x36 does not answer");
+}
+
 static void mistakes_are_made_on_the_wires(void **state)
 {
     (void)state;
@@ -126,6 +143,7 @@ int main(void)
         cmocka_unit_test(the_card_goes_to_the_panel_and_to_its_twin),
         cmocka_unit_test(the_wires_are_probed),
         cmocka_unit_test(pictures_and_reels_are_shown),
+        cmocka_unit_test(a_finger_on_the_wires_is_followed),
         cmocka_unit_test(mistakes_are_made_on_the_wires),
         cmocka_unit_test(a_bus_that_cannot_be_used_says_why),
         cmocka_unit_test(an_example_says_why_it_ends),

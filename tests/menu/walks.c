@@ -197,11 +197,40 @@ static void the_pages_are_as_they_were(void **state)
     }
 }
 
+/* With tiles a moved focus sends the rows that changed, and an edited number its digits. */
+static void only_what_changed_is_sent(void **state)
+{
+    (void)state;
+    static pmb_tile tiles[PMB_TILES(128, 64)];
+    static uint8_t frame[1024];
+    const struct walk *w = &walks[0];
+    begin(&player, w);
+    assert_int_equal(
+        pmb_screen_init(&player.screen, &player.panel, frame, sizeof frame, tiles, LENGTH(tiles)),
+        PMB_OK);
+    uint64_t bytes[4];
+    for (int i = 0; i < 4; i++) {
+        const uint64_t before = pmb_bench_traffic_so_far(player.bench).bytes;
+        quay_act(&player.menu, i == 0 ? "" : i == 1 ? "d" : i == 2 ? "ddd" : "pd");
+        assert_int_equal(pmb_screen_paint(&player.screen, paint, &player.menu), PMB_OK);
+        bytes[i] = pmb_bench_traffic_so_far(player.bench).bytes - before;
+    }
+    assert_true(bytes[0] > 1024);             /* all of it */
+    assert_true(bytes[1] < bytes[0] * 3 / 4); /* two rows, in five of eight pages */
+    assert_true(bytes[3] < bytes[0] / 4);     /* one row, in part */
+    const uint64_t before = pmb_bench_traffic_so_far(player.bench).bytes;
+    assert_int_equal(pmb_screen_paint(&player.screen, paint, &player.menu), PMB_OK);
+    assert_int_equal(pmb_bench_traffic_so_far(player.bench).bytes, before);
+    pmb_bench_free(player.bench);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT | PMB_NO_TURN,
                      the_pages_are_as_they_were),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT | PMB_NO_TURN | PMB_NO_TILES,
+                     only_what_changed_is_sent),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
