@@ -63,8 +63,8 @@ extern const PMB_FLASH pmb_item_kind pmb_item_text;   /* edits `text` within `ra
 extern const PMB_FLASH pmb_item_kind pmb_item_typed_number;
 extern const PMB_FLASH pmb_item_kind pmb_item_typed_text;
 extern const PMB_FLASH pmb_item_kind pmb_item_action; /* calls `done` */
-extern const PMB_FLASH pmb_item_kind
-    pmb_item_question;                                 /* asks with `page` before it calls `done` */
+/* Asks with the list of `page`, and calls `done` if its last row is chosen. */
+extern const PMB_FLASH pmb_item_kind pmb_item_question;
 extern const PMB_FLASH pmb_item_kind pmb_item_value;   /* shows what `show` returns */
 extern const PMB_FLASH pmb_item_kind pmb_item_heading; /* is read only, and has no focus */
 
@@ -89,10 +89,9 @@ struct pmb_item {
     union {
         bool *on;
         int16_t *number;
-        char *text; /* ASCII, with a zero at its end; room for range->most + 1 bytes, most at most
-                       23 */
-        /* The text at the right, valid until the next call. `room` has 24 bytes that may be used.
-         */
+        /* ASCII with a zero at its end, in range->most + 1 bytes; range->most is at most 23. */
+        char *text;
+        /* Returns the text at the right. `room` is 24 bytes that it may use. */
         const char *(*show)(void *user, char *room);
     };
     union {
@@ -143,8 +142,7 @@ struct pmb_menu {
     void *user;    /* is handed to the functions of the tables */
     char *kept;    /* room for the longest text that is edited; NULL: its edits are not undone */
 #if PMB_RICH_MENUS
-    /* For items that are typed: set its `text` and `room`, at most 24 bytes are used. NULL: a press
-     * on these does nothing. */
+    /* For items that are typed: set its `text` and `room`. NULL: a press on them does nothing. */
     pmb_keyboard *keyboard;
 #endif
     bool changed; /* it must be painted; set it when something that a row shows has changed */

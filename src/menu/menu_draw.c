@@ -18,7 +18,7 @@ struct row {
     pmb_text_style style;
     pmb_color ground;
     int16_t y, h, cap; /* cap: the height of capitals */
-    bool edited;
+    bool focused, edited;
 };
 
 /* One line of text from x on, in the middle of the row's height. */
@@ -160,15 +160,14 @@ static int16_t shift_of(const pmb_menu *m, int16_t excess)
 }
 
 /* Draws a label that has w pixels, and returns by how much it is moved. */
-static int16_t draw_label(const struct row *row, int16_t x, int16_t w, bool focused,
-                          const char *label)
+static int16_t draw_label(const struct row *row, int16_t x, int16_t w, const char *label)
 {
     const int16_t excess = (int16_t)(pmb_text_width(&row->style, label) - w);
-    const int16_t shift = focused ? shift_of(row->m, excess) : 0;
+    const int16_t shift = row->focused ? shift_of(row->m, excess) : 0;
     const pmb_rect at = {x, row->y, w, row->h};
     if (!row->c || w <= 0)
         return shift;
-    if (excess > 0 && (!focused || row->m->style->calm)) {
+    if (excess > 0 && (!row->focused || row->m->style->calm)) {
         pmb_text_box(row->c, &row->style, at, &(pmb_text_layout){.down = PMB_MIDDLE}, label);
         return 0;
     }
@@ -178,14 +177,11 @@ static int16_t draw_label(const struct row *row, int16_t x, int16_t w, bool focu
     return shift;
 }
 
-/* Draws a row, or with c = NULL only measures it. Returns by how much its label is moved. What
- * stands at the right end covers a label that is too long. */
-static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_rect r)
+/* A row with the colours that it has now. */
+static struct row dress(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_rect r)
 {
-    char room[VALUE_ROOM];
     const PMB_FLASH pmb_theme *theme = m->style->theme;
     const PMB_FLASH pmb_page *page = pmb_menu_page(m);
-    const pmb_item_state state = pmb_menu_state(m, number);
     const bool focused = number == pmb_menu_focus(m) && pmb_menu_takes_focus(m, number);
     struct row row = {.c = c,
                       .m = m,
@@ -194,18 +190,28 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
                       .ground = theme->ground,
                       .y = r.y,
                       .h = r.h,
+                      .focused = focused,
                       .edited = focused && m->editing};
-    const bool heading = row.item && row.item->kind->heading;
     row.cap = pmb_font_measure(row.style.font).cap_height;
     if (focused) {
         row.style.color = theme->ground;
         row.ground = theme->levels[PMB_NORMAL];
-    } else if (heading || state == PMB_ITEM_DISABLED) {
+    } else if ((row.item && row.item->kind->heading) ||
+               pmb_menu_state(m, number) == PMB_ITEM_DISABLED) {
         row.style.color = theme->quiet;
     }
+    return row;
+}
+
+/* Draws a row, or with c = NULL only measures it. Returns by how much its label is moved. What
+ * stands at the right end covers a label that is too long. */
+static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_rect r)
+{
+    char room[VALUE_ROOM], words[VALUE_ROOM];
+    struct row row = dress(c, m, number, r);
+    int16_t left = (int16_t)(r.x + PAD), right = (int16_t)(r.x + r.w - PAD);
     if (c)
         pmb_span_fill(c, r.x, r.y, r.w, r.h, row.ground);
-    int16_t left = (int16_t)(r.x + PAD), right = (int16_t)(r.x + r.w - PAD);
     if (row.edited && m->style->fingers) {
         right = (int16_t)(r.x + r.w);
         if (c)
@@ -213,17 +219,15 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
         right = (int16_t)(right - 2 * r.h - PAD);
     }
     left = (int16_t)(left + draw_icon(&row, left));
-    const char *value = "";
-    if (row.item && row.item->kind->value)
-        value = row.item->kind->value(m, row.item, room);
-    int16_t w = value[0] ? pmb_text_width(&row.style, value) : mark_width(&row);
+    const bool has_value = row.item && row.item->kind->value;
+    const char *value = has_value ? row.item->kind->value(m, row.item, room) : "";
+    const int16_t w = value[0] ? pmb_text_width(&row.style, value) : mark_width(&row);
     const int16_t most = (int16_t)(row.edited ? right - left : (right - left) * 2 / 3);
     const int16_t x = (int16_t)(right - (w < most ? w : most));
-    char words[VALUE_ROOM];
     const char *label = row.item ? pmb_menu_translate(m, pmb_menu_label(&row.item->label, words))
-                                 : pmb_menu_list_text(m, page, number, words);
+                                 : pmb_menu_list_text(m, pmb_menu_page(m), number, words);
     const int16_t shift =
-        draw_label(&row, left, (int16_t)(x - left - (w > 0 ? 2 * PAD : 0)), focused, label);
+        draw_label(&row, left, (int16_t)(x - left - (w > 0 ? 2 * PAD : 0)), label);
     if (!c)
         return shift;
     if (w > 0)
@@ -234,12 +238,13 @@ static int16_t draw_row(pmb_canvas *c, const pmb_menu *m, uint16_t number, pmb_r
         put(&row, x, value);
     else if (w > 0)
         draw_mark(&row, number, x, w);
-    if (heading) { /* a line beside it */
+    if (row.item && row.item->kind->heading) { /* a line beside it */
         left = (int16_t)(left + pmb_text_width(&row.style, label) + PAD);
-        fill(&row, left, 0, (int16_t)(right - left), 1, theme->quiet);
+        fill(&row, left, 0, (int16_t)(right - left), 1, row.style.color);
     }
     /* Where quiet is ink, what is disabled is thinned out. */
-    if (theme->quiet == theme->ink && state == PMB_ITEM_DISABLED)
+    const PMB_FLASH pmb_theme *theme = m->style->theme;
+    if (theme->quiet == theme->ink && pmb_menu_state(m, number) == PMB_ITEM_DISABLED)
         pmb_rect_dither(c, r, 8, row.ground);
     return shift;
 }
@@ -271,7 +276,7 @@ static void draw_title(pmb_canvas *c, const pmb_menu *m)
         draw_arrowhead(&row, x, true);
         x = (int16_t)(x + row.cap / 2 + 2 + 2 * PAD);
     }
-    (void)draw_label(&row, x, (int16_t)(m->area.x + m->area.w - PAD - x), false,
+    (void)draw_label(&row, x, (int16_t)(m->area.x + m->area.w - PAD - x),
                      pmb_menu_translate(m, pmb_menu_label(&pmb_menu_page(m)->title, room)));
 }
 

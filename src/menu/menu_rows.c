@@ -64,7 +64,12 @@ struct rows pmb_menu_rows(const pmb_menu *m)
     }
     const menu_reach top = pmb_menu_rows_before(m, pmb_menu_focus(m)) * rows.height;
     const menu_reach least = top + rows.height - rows.area.h;
-    rows.scroll = m->dragged ? m->scroll : pmb_greater(pmb_lesser(m->scroll, top), least);
+    if (m->dragged) { /* no further than to the end, also when rows have been hidden meanwhile */
+        const menu_reach most = rows.shown * rows.height - rows.area.h;
+        rows.scroll = pmb_greater(0, pmb_lesser(m->scroll, most));
+        return rows;
+    }
+    rows.scroll = pmb_greater(pmb_lesser(m->scroll, top), least);
     if (top == rows.height && rows.scroll == top && least <= 0)
         rows.scroll = 0; /* a heading above the first row is seen again */
     return rows;
