@@ -13,9 +13,9 @@ struct command {
     int (*run)(int argc, const char **argv);
 };
 
-extern const struct command command_budget, command_card, command_config, command_demo,
-    command_font, command_machine, command_panels, command_picture, command_probe, command_reel,
-    command_symptoms, command_touch, command_wiring;
+extern const struct command command_budget, command_card, command_config, command_decode,
+    command_demo, command_font, command_machine, command_panels, command_picture, command_probe,
+    command_reel, command_symptoms, command_touch, command_wiring;
 
 /* What --help says around the options. */
 struct usage {
