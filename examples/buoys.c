@@ -103,9 +103,10 @@ static void draw_head(pmb_canvas *c, const struct game *g)
 {
     const pmb_theme *theme = &pmb_theme_color;
     const pmb_text_style text = {.font = theme->text, .color = theme->ink};
+    static const pmb_number plain = {0};
     char score[32] = "score ", best[32] = "best ";
-    (void)pmb_number_text(score + 6, sizeof score - 6, NULL, (int32_t)g->score);
-    (void)pmb_number_text(best + 5, sizeof best - 5, NULL, (int32_t)g->best);
+    (void)pmb_number_text(score + 6, sizeof score - 6, &plain, (int32_t)g->score);
+    (void)pmb_number_text(best + 5, sizeof best - 5, &plain, (int32_t)g->best);
     pmb_rect_fill(c, (pmb_rect){0, 0, W, TOP}, theme->ground);
     pmb_text(c, &text, (pmb_point){8, 20}, score);
     pmb_text(c, &text, (pmb_point){(int16_t)(W - 8 - pmb_text_width(&text, best)), 20}, best);

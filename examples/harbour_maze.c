@@ -163,10 +163,11 @@ static void draw_boat(pmb_canvas *c, pmb_point at)
 static void draw_head(pmb_canvas *c, const struct game *g)
 {
     static const pmb_text_style style = {.font = &pmb_font_jetty, .color = PMB_WHITE};
+    static const pmb_number plain = {0};
     char text[24] = "crates ", seconds[12];
-    size_t end = 7 + pmb_number_text(text + 7, 8, NULL, g->crates);
+    size_t end = 7 + pmb_number_text(text + 7, 8, &plain, g->crates);
     text[end++] = '/';
-    (void)pmb_number_text(text + end, 8, NULL, CRATES);
+    (void)pmb_number_text(text + end, 8, &plain, CRATES);
     (void)pmb_time_text(seconds, sizeof seconds, true, g->steps / STEPS_A_SECOND);
     pmb_text(c, &style, (pmb_point){1, 7}, text);
     pmb_text(c, &style, (pmb_point){(int16_t)(W - 1 - pmb_text_width(&style, seconds + 3)), 7},

@@ -20,6 +20,7 @@ typedef struct pmb_expander {
     const pmb_port *behind; /* the port that reaches the expander */
     const PMB_FLASH pmb_bus *bus;
     uint16_t levels, inputs; /* private: what was written last */
+    bool unsure;             /* private: a write failed, the chip may hold something else */
     pmb_status status;       /* the first error of a pin; pmb_expander_status() */
 } pmb_expander;
 

@@ -24,7 +24,7 @@ typedef struct pmb_stream {
     pmb_source source;
     uint32_t at;
     uint8_t buffer[32], first, count;
-    bool failed;
+    bool failed : 1, ended : 1; /* ended: the reader had no more bytes */
 } pmb_stream;
 
 typedef struct pmb_reel_player {

@@ -18,8 +18,22 @@ static pmb_status set_pair(pmb_expander *e, uint8_t which, uint16_t value)
 
 static void keep(pmb_expander *e, pmb_status status)
 {
+    if (status == PMB_OK)
+        return;
+    e->unsure = true;
     if (e->status == PMB_OK)
         e->status = status;
+}
+
+/* After a write that broke off, the pins first go where they should have been: a strobe that was
+ * left away from rest returns before anything else changes. */
+static void settle(pmb_expander *e)
+{
+    if (!e->unsure)
+        return;
+    e->unsure = false;
+    keep(e, set_pair(e, LEVELS, e->levels));
+    keep(e, set_pair(e, DIRECTIONS, e->inputs));
 }
 
 static uint16_t mask_of(pmb_pin pin)
@@ -30,6 +44,7 @@ static uint16_t mask_of(pmb_pin pin)
 
 static void set_inputs(pmb_expander *e, uint16_t inputs)
 {
+    settle(e);
     if (inputs == e->inputs)
         return;
     e->inputs = inputs;
@@ -38,6 +53,7 @@ static void set_inputs(pmb_expander *e, uint16_t inputs)
 
 static void set_levels(pmb_expander *e, uint16_t levels)
 {
+    settle(e);
     if (levels == e->levels)
         return;
     e->levels = levels;
@@ -73,6 +89,7 @@ static pmb_status parallel(void *context, const PMB_FLASH pmb_bus *bus, const ui
     pmb_expander *e = context;
     const uint16_t strobe = mask_of(bus->strobe);
     const uint8_t which = LEVELS;
+    settle(e);
     for (; count > 0; count--, bytes++) {
         uint16_t levels = e->levels;
         for (uint8_t line = 0; line < 8; line++) {

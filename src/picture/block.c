@@ -18,7 +18,7 @@ static void refill(pmb_stream *s)
 {
     const pmb_reader *reader = s->source.reader;
     s->first = s->count = 0;
-    if (s->failed)
+    if (s->failed || s->ended)
         return;
     if (!reader->seek(reader->context, s->at))
         s->failed = true;
@@ -26,6 +26,7 @@ static void refill(pmb_stream *s)
         s->count = (uint8_t)reader->read(reader->context, s->buffer, sizeof s->buffer);
     if (s->count > sizeof s->buffer)
         s->count = 0;
+    s->ended = s->count == 0;
 }
 
 uint8_t pmb_stream_next(pmb_stream *s)
@@ -141,6 +142,8 @@ pmb_status pmb_picture_check(const pmb_picture *picture)
     uint32_t crc = PMB_CRC_START;
     for (uint32_t i = 0; i < block.info.bytes; i++) {
         const uint8_t byte = pmb_stream_next(&stream);
+        if (stream.at != i + 1) /* the bytes end here, whatever the header says */
+            break;
         if (i - PMB_PICTURE_CRC_AT >= 4) /* not the checksum itself */
             crc = pmb_crc_add(crc, byte);
     }

@@ -87,6 +87,48 @@ static void a_missing_expander_is_an_error(void **state)
     rig_close(&rig);
 }
 
+/* A transfer of the expander breaks off after any of its bytes; the same call is repeated. */
+static void what_failed_is_written_again(void **state)
+{
+    (void)state;
+    for (unsigned bytes = 0; bytes < 3; bytes++)
+        for (int high = 0; high < 2; high++) {
+            struct rig rig;
+            pmb_module *module;
+            pmb_expander expander;
+            build(&rig, &module);
+            assert_int_equal(pmb_expander_open(&expander, rig.port, &bus), PMB_OK);
+            const pmb_port *port = &expander.port;
+            port->pin_write(port->context, PMB_PIN(14), !high);
+            assert_int_equal(pmb_expander_status(&expander), PMB_OK);
+            pmb_bench_break_transfer(rig.bench, 1, bytes, false);
+            port->pin_write(port->context, PMB_PIN(14), high);
+            assert_int_not_equal(pmb_expander_status(&expander), PMB_OK);
+            port->pin_write(port->context, PMB_PIN(14), high);
+            assert_int_equal(pmb_expander_status(&expander), PMB_OK);
+            /* The chip's own word, whatever it was told. */
+            const uint8_t which = 0x14;
+            uint8_t levels[2];
+            assert_int_equal(rig.port->i2c_write(rig.port->context, &bus, 0x21, &which, 1, NULL, 0),
+                             PMB_OK);
+            assert_int_equal(rig.port->i2c_read(rig.port->context, &bus, 0x21, levels, 2), PMB_OK);
+            assert_int_equal(levels[1] >> 6 & 1, high);
+            /* And as an input again, when that fails. */
+            pmb_bench_break_transfer(rig.bench, 1, bytes, false);
+            (void)port->pin_read(port->context, PMB_PIN(13));
+            assert_int_not_equal(pmb_expander_status(&expander), PMB_OK);
+            (void)port->pin_read(port->context, PMB_PIN(13));
+            assert_int_equal(pmb_expander_status(&expander), PMB_OK);
+            const uint8_t directions = 0x00;
+            assert_int_equal(
+                rig.port->i2c_write(rig.port->context, &bus, 0x21, &directions, 1, NULL, 0),
+                PMB_OK);
+            assert_int_equal(rig.port->i2c_read(rig.port->context, &bus, 0x21, levels, 2), PMB_OK);
+            assert_int_equal(levels[1] >> 5 & 1, 1);
+            rig_close(&rig);
+        }
+}
+
 static void a_broken_bus_shows_up_as_an_error_of_the_panel(void **state)
 {
     (void)state;
@@ -124,6 +166,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TURN, the_card_is_right_behind_an_expander),
         cmocka_unit_test(a_missing_expander_is_an_error),
+        cmocka_unit_test(what_failed_is_written_again),
         cmocka_unit_test(a_broken_bus_shows_up_as_an_error_of_the_panel),
         cmocka_unit_test(pins_can_be_read),
     };

@@ -366,6 +366,30 @@ static void pictures_are_drawn_from_a_reader(void **state)
     }
 }
 
+/* A header that promises more bytes, and more pixels, than there are on the card. */
+static void work_is_bounded_by_the_bytes_that_are_there(void **state)
+{
+    (void)state;
+    struct pixels p = some_pixels(PMB_PIXELS_COLOR, 40, 31, 4);
+    struct block block = encode(&p);
+    static struct sheet s;
+    open_sheet(&s);
+    memcpy(block.bytes + 8, (const uint8_t[]){0xFF, 0x7F, 0xFF, 0x7F}, 4);  /* 32767x32767 */
+    memcpy(block.bytes + 12, (const uint8_t[]){0xFF, 0xFF, 0xFF, 0xFF}, 4); /* 4 GB */
+    for (uint32_t size = 0; size < 200 && size < block.size; size += 5) {
+        struct card card = {.bytes = block.bytes, .size = size};
+        const pmb_reader reader = {&card, card_read, card_seek};
+        const pmb_picture there = {{NULL, 0, &reader}};
+        assert_int_equal(pmb_picture_check(&there), PMB_ERR_DATA);
+        assert_true(card.calls < 40);
+        card.calls = 0;
+        (void)draw(&s.c, &there, (pmb_point){1, 1}, NULL);
+        assert_true(card.calls < 60);
+    }
+    pixels_free(&p);
+    block_free(&block);
+}
+
 /* Every byte changed, every shorter length: found by the check, and harmless when drawn. */
 static void damage_is_found_and_harmless(void **state)
 {
@@ -525,6 +549,7 @@ int main(void)
         test_without(PMB_ONE_BIT, a_clip_and_bands_change_nothing),
         test_without(PMB_ONE_BIT, pictures_are_drawn_from_a_reader),
         test_without(PMB_ONE_BIT, damage_is_found_and_harmless),
+        test_without(PMB_ONE_BIT, work_is_bounded_by_the_bytes_that_are_there),
         test_without(PMB_ONE_BIT, demo_assets_are_no_larger_than_gzip_makes_them),
         cmocka_unit_test(a_loop_in_lines_takes_a_fifth),
     };

@@ -9,6 +9,7 @@ struct card {
     const uint8_t *bytes;
     uint32_t size, at;
     uint32_t taken;       /* bytes that were read */
+    uint32_t calls;       /* of the reader */
     uint32_t broken_from; /* seeking fails from there on; 0: never */
 };
 
@@ -16,6 +17,7 @@ static inline uint32_t card_read(void *context, void *to, uint32_t count)
 {
     struct card *card = context;
     const uint32_t got = card->size - card->at < count ? card->size - card->at : count;
+    card->calls++;
     memcpy(to, card->bytes + card->at, got);
     card->at += got;
     card->taken += got;
@@ -25,6 +27,7 @@ static inline uint32_t card_read(void *context, void *to, uint32_t count)
 static inline bool card_seek(void *context, uint32_t offset)
 {
     struct card *card = context;
+    card->calls++;
     card->at = offset < card->size ? offset : card->size;
     return card->broken_from == 0 || offset < card->broken_from;
 }

@@ -43,7 +43,7 @@ static const char *berth_name(void *user, uint16_t row, char *room)
 {
     (void)user;
     memcpy(room, "Berth ", 6);
-    (void)pmb_number_text(room + 6, 18, NULL, row + 1);
+    (void)pmb_number_text(room + 6, 18, &(pmb_number){0}, row + 1);
     return room;
 }
 
