@@ -8,6 +8,7 @@
 #include <png.h>
 #include <zlib.h>
 #include "pemble/pemble.h"
+#include "whole.h"
 
 bool image_make(struct image *image, int width, int height, struct rgb background)
 {
@@ -246,16 +247,9 @@ static bool write_png(const struct image *image, int quarters, FILE *f)
 
 bool image_save(const struct image *image, int quarters, const char *path)
 {
-    FILE *f = fopen(path, "wb");
-    if (!f)
-        return false;
-    const bool written = write_png(image, quarters, f);
-    const int why = errno;
-    if (fclose(f) != 0)
-        return false;
-    if (!written)
-        errno = why ? why : EIO;
-    return written;
+    struct whole whole;
+    errno = 0;
+    return whole_open(&whole, path) && whole_close(&whole, write_png(image, quarters, whole.file));
 }
 
 bool image_read(struct image *image, const char *path)

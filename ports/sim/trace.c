@@ -3,6 +3,7 @@
 
 #include <errno.h>
 #include <stdlib.h>
+#include "whole.h"
 
 struct edge {
     uint64_t at;
@@ -119,9 +120,11 @@ bool pmb_bench_save_trace(const pmb_bench *bench, const char *path)
         errno = ENOMEM;
         return false;
     }
-    FILE *f = fopen(path, "w");
-    if (!f)
+    struct whole whole;
+    errno = 0;
+    if (!whole_open(&whole, path))
         return false;
+    FILE *f = whole.file;
     write_header(f, trace);
     uint64_t at = 0;
     for (size_t i = 0; i < trace->count; i++) {
@@ -131,6 +134,5 @@ bool pmb_bench_save_trace(const pmb_bench *bench, const char *path)
         write_level(f, edge->net, edge->level);
     }
     fprintf(f, "#%llu\n", (unsigned long long)bench->now);
-    const bool good = !ferror(f);
-    return fclose(f) == 0 && good;
+    return whole_close(&whole, true);
 }

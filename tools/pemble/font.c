@@ -53,15 +53,11 @@ static bool write_to(FILE *f, const struct font_block *block, const char *name, 
 
 static int write_file(const char *path, const struct font_block *block, const char *name)
 {
-    FILE *f = fopen(path, "wb");
-    bool good = f != NULL && write_to(f, block, name, ends_with(path, ".c"));
-    if (f && fclose(f) != 0)
-        good = false;
-    if (!good) {
-        complain("%s: %s", path, strerror(errno));
-        return FAILED;
-    }
-    return DONE;
+    struct whole whole;
+    return output_open(&whole, path)
+               ? output_close(&whole, path,
+                              write_to(whole.file, block, name, ends_with(path, ".c")))
+               : FAILED;
 }
 
 static void say_missing(const struct code_set *missing)

@@ -4,6 +4,7 @@
 #include <stdarg.h>
 #include <stdio.h>
 #include <stdlib.h>
+#include "apart.h"
 
 void complain(const char *format, ...)
 {
@@ -74,6 +75,8 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
     }
     *status = code < -1 ? bad_use(usage, poptStrerror(code), poptBadOption(line->context, 0))
                         : read_words(line, usage, least, most);
+    if (*status == DONE && !outputs_are_apart(line, options))
+        *status = BAD_USE;
     if (*status != DONE)
         line_done(line);
     return *status == DONE;

@@ -1,6 +1,7 @@
 /* main.c - the pemble command: finds the subcommand. */
 #include "command.h"
 
+#include <errno.h>
 #include <stdio.h>
 #include <string.h>
 #include "pemble/version.h"
@@ -25,6 +26,15 @@ static void print_help(FILE *out)
         out);
 }
 
+/* What could not be written to standard output is an error too: a full disk, a closed pipe. */
+static int end(int status)
+{
+    if (fflush(stdout) == 0 && !ferror(stdout))
+        return status;
+    complain("standard output: %s", strerror(errno));
+    return status == DONE ? FAILED : status;
+}
+
 int main(int argc, const char **argv)
 {
     if (argc < 2) {
@@ -33,15 +43,15 @@ int main(int argc, const char **argv)
     }
     if (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0) {
         print_help(stdout);
-        return DONE;
+        return end(DONE);
     }
     if (strcmp(argv[1], "--version") == 0) {
         puts("pemble " PMB_VERSION);
-        return DONE;
+        return end(DONE);
     }
     for (int i = 0; i < COUNT; i++)
         if (strcmp(argv[1], commands[i]->name) == 0)
-            return commands[i]->run(argc - 1, argv + 1);
+            return end(commands[i]->run(argc - 1, argv + 1));
     complain("%s: no such command; see 'pemble --help'", argv[1]);
     return BAD_USE;
 }

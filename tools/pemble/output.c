@@ -48,21 +48,33 @@ static void write_c(FILE *f, const char *name, const uint8_t *bytes, size_t size
     fprintf(f, "\n};\n\nconst pmb_picture %s = {{bytes, %zu, NULL}};\n", name, size);
 }
 
+bool output_open(struct whole *whole, const char *path)
+{
+    errno = 0;
+    if (whole_open(whole, path))
+        return true;
+    complain("%s: %s", path, strerror(errno));
+    return false;
+}
+
+int output_close(struct whole *whole, const char *path, bool good)
+{
+    if (whole_close(whole, good))
+        return DONE;
+    complain("%s: %s", path, strerror(errno));
+    return FAILED;
+}
+
 int output_picture(const char *path, const uint8_t *bytes, size_t size, const char *what)
 {
     char name[80];
     object_name(path, name, sizeof name);
-    FILE *f = fopen(path, "wb");
-    bool good = f != NULL;
-    if (good && ends_with(path, ".c"))
-        write_c(f, name, bytes, size, what);
-    else if (good)
-        good = fwrite(bytes, 1, size, f) == size;
-    if (f && (ferror(f) | fclose(f)) != 0)
-        good = false;
-    if (!good) {
-        complain("%s: %s", path, strerror(errno));
+    struct whole whole;
+    if (!output_open(&whole, path))
         return FAILED;
-    }
-    return DONE;
+    if (ends_with(path, ".c"))
+        write_c(whole.file, name, bytes, size, what);
+    else
+        (void)fwrite(bytes, 1, size, whole.file);
+    return output_close(&whole, path, true);
 }

@@ -1,9 +1,9 @@
 /* wiring.c - pemble wiring: what to connect to what. */
 #include "command.h"
 
-#include <errno.h>
 #include <stdio.h>
 #include <string.h>
+#include "output.h"
 #include "wires.h"
 
 static const struct usage usage = {
@@ -134,13 +134,12 @@ static int panel_rows(const struct setup *setup)
 
 static int draw_svg(const struct setup *setup, const char *path)
 {
-    FILE *f = fopen(path, "w");
+    struct whole whole;
     const int height = TOP + panel_rows(setup) + 46;
     int y = TOP;
-    if (!f) {
-        complain("%s: %s", path, strerror(errno));
+    if (!output_open(&whole, path))
         return FAILED;
-    }
+    FILE *f = whole.file;
     fprintf(f,
             "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"%d\" height=\"%d\" "
             "viewBox=\"0 0 %d %d\" font-family=\"DejaVu Sans, sans-serif\">\n"
@@ -158,10 +157,8 @@ static int draw_svg(const struct setup *setup, const char *path)
         "Dashed wires may be left off. Pins are in no particular order: go by the print on your "
         "module.");
     fputs("</svg>\n", f);
-    if (fclose(f) != 0) {
-        complain("%s: %s", path, strerror(errno));
+    if (output_close(&whole, path, true) != DONE)
         return FAILED;
-    }
     printf("%s: a drawing of the wiring\n", path);
     return DONE;
 }

@@ -1,0 +1,109 @@
+/* What the command writes: never over what it reads, and whole or not at all. */
+#include "shell.h"
+
+#define PEMBLE  BUILD_DIR "/pemble"
+#define GANGWAY SOURCE_DIR "/assets/quay/gangway.ini"
+#define JETTY   SOURCE_DIR "/assets/fonts/jetty.bdf"
+#define BUOY    SOURCE_DIR "/docs/screenshots/card-128x64.png"
+
+static void what_is_read_is_not_overwritten(void **state)
+{
+    (void)state;
+    static const char *const lines[] = {
+        " font make " JETTY " --from main.c -o main.c",
+        " font make " JETTY " --from main.c -o font.c --header ./main.c",
+        " font make " JETTY " --from main.c -o new.c --header ../work/new.c",
+        " picture make a.png --format colour -o a.png",
+        " picture make a.png --format colour -o a.pbp --preview linked.png",
+        " wiring x.ini -o x.ini",
+        " wiring x.ini -o ../work/x.ini",
+        " wiring x.ini -o second.ini",
+        " card x.ini --trace x.ini",
+        " card x.ini -o seen --trace ./seen",
+        " card x.ini --bench b.ini -o b.ini",
+        " touch x.ini --inputs main.c -o main.c",
+    };
+    for (size_t i = 0; i < sizeof lines / sizeof lines[0]; i++) {
+        const struct outcome o = shell(
+            "rm -rf work && mkdir work && cd work && cp " GANGWAY " x.ini && "
+            "cp x.ini b.ini && ln x.ini second.ini && cp " BUOY " a.png && "
+            "ln -s a.png linked.png && echo '\"x\"' > main.c && md5sum * > ../before && " PEMBLE
+            "%s; echo \"exit $?\"; md5sum * > ../after; cmp ../before ../after",
+            lines[i]);
+        assert_int_equal(o.status, 0);
+        assert_says(o.out, "exit 2");
+        assert_says(o.err, "would overwrite");
+        assert_says(o.err, "give it another name");
+    }
+    assert_int_equal(shell(PEMBLE " card " GANGWAY " -o /dev/null --trace /dev/null").status, 0);
+}
+
+/* The size of files is limited, by an error or, without the trap, by a signal. */
+static void what_cannot_be_written_leaves_the_old_file(void **state)
+{
+    (void)state;
+    static const char *const lines[] = {
+        " font make " JETTY " -o old",
+        " font make " JETTY " -o old.c",
+        " picture make " BUOY " --format colour --size 64x64 -o old.c",
+        " wiring x.ini -o old",
+        " card x.ini -o old.png",
+        " card x.ini -o /dev/null --trace old",
+    };
+    for (size_t i = 0; i < sizeof lines / sizeof lines[0]; i++)
+        for (int signal = 0; signal < 2; signal++) {
+            const struct outcome o =
+                shell("rm -rf work && mkdir work && cd work && cp " GANGWAY " x.ini && "
+                      "echo kept | tee old old.c > old.png && chmod 640 old* && "
+                      "(%s ulimit -f 1; exec " PEMBLE "%s > /dev/null); echo \"exit $?\"; "
+                      "grep -L kept old old.c old.png",
+                      signal ? "" : "trap '' XFSZ;", lines[i]);
+            assert_string_equal(o.out, signal ? "exit 153\n" : "exit 1\n");
+            if (!signal) {
+                assert_says(o.err, "File too large");
+                assert_int_equal(shell("ls -A work | wc -l | grep -q '^4$'").status, 0);
+            }
+            const struct outcome after =
+                shell("cd work && " PEMBLE "%s > /dev/null && ls -l old* | grep -v kept | "
+                      "grep -c '^-rw-r-----'",
+                      lines[i]);
+            assert_string_equal(after.out, "3\n");
+        }
+}
+
+static void links_lead_where_they_led(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell("mkdir -p far && echo old > far/seen.png && ln -sf far/seen.png near.png && " PEMBLE
+              " card " GANGWAY " -o near.png > /dev/null && test -L near.png && file far/seen.png");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "PNG image");
+}
+
+static void standard_output_has_errors_too(void **state)
+{
+    (void)state;
+    static const char *const lines[] = {" config " GANGWAY " --as c",
+                                        " panels",
+                                        " --help",
+                                        " --version",
+                                        " card --help",
+                                        " wiring " GANGWAY};
+    for (size_t i = 0; i < sizeof lines / sizeof lines[0]; i++) {
+        const struct outcome o = shell(PEMBLE "%s > /dev/full", lines[i]);
+        assert_int_equal(o.status, 1);
+        assert_says(o.err, "standard output: No space left on device");
+    }
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(what_is_read_is_not_overwritten),
+        cmocka_unit_test(what_cannot_be_written_leaves_the_old_file),
+        cmocka_unit_test(links_lead_where_they_led),
+        cmocka_unit_test(standard_output_has_errors_too),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}
