@@ -2,6 +2,8 @@
 #include "shell.h"
 
 #include <stdio.h>
+#include <stdlib.h>
+#include <jpeglib.h>
 
 #define PEMBLE   BUILD_DIR "/pemble"
 #define PICTURES SOURCE_DIR "/assets/quay/pictures"
@@ -473,6 +475,9 @@ static void what_cannot_be_made_is_refused(void **state)
         {"reel make no --format grey -o o.pbr", "no: No such file", 1},
         {"reel make " PICTURES "/wheel.gif --format grey --rate 2000 -o o.pbr", "1 to 1000", 2},
         {"reel make " PICTURES "/wheel.gif --format grey --flash big -o o.pbr", "--flash big", 2},
+        {"reel make " PICTURES "/wheel.gif --format grey --flash -1 -o o.pbr", "--flash -1", 2},
+        {"reel make " PICTURES "/wheel.gif --format grey --flash 99999999999999999999k -o o.pbr",
+         "--flash 9999999999", 2},
         {"reel make " PICTURES " --format grey -o o.pbr", "all must have one size", 1},
         {"budget " KIOSK " " KIOSK, "no font, picture or reel", 1},
         {"budget " KIOSK " no.pbp", "no.pbp: No such file", 1},
@@ -486,12 +491,90 @@ static void what_cannot_be_made_is_refused(void **state)
     assert_int_equal(shell("test -e o.pbp || test -e o.pbr").status, 1);
 }
 
+/* A progressive JPEG that says another size; its first scan is there so many times. */
+static void write_progressive(const char *name, int side, int repeats)
+{
+    struct jpeg_compress_struct jpeg;
+    struct jpeg_error_mgr errors;
+    unsigned char *made = NULL, gray[64];
+    unsigned long size = 0, sizes = 0, scan = 0, end;
+    char path[300];
+    JSAMPROW row = gray;
+    jpeg.err = jpeg_std_error(&errors);
+    jpeg_create_compress(&jpeg);
+    jpeg_mem_dest(&jpeg, &made, &size);
+    jpeg.image_width = jpeg.image_height = 64;
+    jpeg.input_components = 1;
+    jpeg.in_color_space = JCS_GRAYSCALE;
+    jpeg_set_defaults(&jpeg);
+    jpeg_simple_progression(&jpeg);
+    jpeg_start_compress(&jpeg, TRUE);
+    for (int y = 0; y < 64; y++) {
+        for (int x = 0; x < 64; x++)
+            gray[x] = (unsigned char)(x * y);
+        jpeg_write_scanlines(&jpeg, &row, 1);
+    }
+    jpeg_finish_compress(&jpeg);
+    jpeg_destroy_compress(&jpeg);
+    for (unsigned long i = 0; i + 1 < size; i++)
+        if (made[i] == 0xFF && made[i + 1] == 0xC2)
+            sizes = i + 5;
+        else if (made[i] == 0xFF && made[i + 1] == 0xDA && !scan)
+            scan = i;
+    for (end = scan + 2; made[end] != 0xFF || made[end + 1] == 0; end++)
+        ;
+    assert_true(sizes && scan);
+    for (int i = 0; i < 4; i++)
+        made[sizes + (unsigned)i] = (unsigned char)(i % 2 ? side : side >> 8);
+    snprintf(path, sizeof path, "%s/%s", shell_directory(), name);
+    FILE *f = fopen(path, "wb");
+    assert_non_null(f);
+    fwrite(made, 1, scan, f);
+    for (int i = 0; i < repeats; i++)
+        fwrite(made + scan, 1, end - scan, f);
+    fwrite(made + end, 1, size - end, f);
+    assert_int_equal(fclose(f), 0);
+    free(made);
+}
+
+static void files_that_ask_for_much_memory_are_refused(void **state)
+{
+    (void)state;
+    static const char *const names[] = {"large.jpg", "large.gif", "long.gif"};
+    write_progressive("large.jpg", 16000, 1);
+    assert_int_equal(
+        shell("cp " PICTURES "/wheel.gif large.gif && cp large.gif long.gif && "
+              "printf '\\200\\076\\200\\076' | dd of=large.gif bs=1 seek=6 conv=notrunc && "
+              "printf '\\240\\017\\240\\017' | dd of=long.gif bs=1 seek=6 conv=notrunc")
+            .status,
+        0);
+    for (size_t i = 0; i < LENGTH(names); i++) {
+        const struct outcome o =
+            shell(PEMBLE " reel make %s --format grey --size 64x64 -o big.pbr", names[i]);
+        assert_int_equal(o.status, 1);
+        assert_says(o.err, names[i]);
+        assert_says(o.err, "it takes more than 256 MB of memory; --memory allows more");
+    }
+    write_progressive("scans.jpg", 64, 300);
+    struct outcome o = shell(PEMBLE " picture make scans.jpg --format grey -o big.pbp");
+    assert_int_equal(o.status, 1);
+    assert_says(o.err, "scans.jpg: it has more than 200 scans");
+    write_progressive("whole.jpg", 64, 1);
+    o = shell(PEMBLE " picture make whole.jpg --format grey -o whole.pbp && " PEMBLE
+                     " picture make " PICTURES "/harbour.png --format grey --memory 1 -o h.pbp");
+    assert_int_equal(o.status, 0);
+    o = shell(PEMBLE " picture make " PICTURES "/harbour.png --format grey --memory 0 -o h.pbp");
+    assert_int_equal(o.status, 2);
+    assert_says(o.err, "--memory 0: possible is 1 to 65536 megabytes");
+}
+
 static void damaged_files_say_why(void **state)
 {
     (void)state;
-    static const char *const names[] = {"harbour.png", "wheel.gif"};
+    static const char *const names[] = {"pictures/harbour.png", "pictures/wheel.gif",
+                                        "card/broken.jpg"};
     for (size_t i = 0; i < LENGTH(names); i++) {
-        const struct outcome o = shell("head -c 700 " PICTURES "/%s > cut; " PEMBLE
+        const struct outcome o = shell("head -c 700 " SOURCE_DIR "/assets/quay/%s > cut; " PEMBLE
                                        " picture make cut --format grey -o cut.pbp",
                                        names[i]);
         assert_int_equal(o.status, 1);
@@ -523,6 +606,7 @@ int main(void)
         cmocka_unit_test(a_budget_adds_up_the_panels_of_a_bus),
         cmocka_unit_test(a_budget_of_paper_estimates_its_charge),
         cmocka_unit_test(what_cannot_be_made_is_refused),
+        cmocka_unit_test(files_that_ask_for_much_memory_are_refused),
         cmocka_unit_test(damaged_files_say_why),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -2,6 +2,7 @@
 #include "output.h"
 
 #include <errno.h>
+#include <limits.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
@@ -30,11 +31,13 @@ void object_name(const char *path, char *name, size_t size)
 bool size_of_text(const char *text, unsigned long *bytes)
 {
     char *end;
+    errno = 0;
     *bytes = strtoul(text, &end, 10);
-    if ((*end == 'k' || *end == 'K') && end > text) {
-        *bytes *= 1024;
-        end++;
-    }
+    const unsigned long times = (*end == 'k' || *end == 'K') && end > text ? 1024 : 1;
+    end += times > 1;
+    if (*text < '0' || *text > '9' || errno || *bytes > ULONG_MAX / times)
+        return false;
+    *bytes *= times;
     return *end == '\0' && *bytes > 0;
 }
 

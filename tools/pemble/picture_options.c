@@ -80,6 +80,11 @@ static bool read_ways(struct picture_target *t, const struct picture_words *w)
         complain("--brightness and --contrast are -100 to 100");
         return false;
     }
+    if (w->memory < 1 || w->memory > 65536) {
+        complain("--memory %d: possible is 1 to 65536 megabytes", w->memory);
+        return false;
+    }
+    raster_allow(w->memory);
     if (w->loss < 0 || w->loss > 64) {
         complain("--loss %d: possible is 0 to 64", w->loss);
         return false;

@@ -15,7 +15,7 @@ int picture_run(int argc, const char **argv, const char *name, const char *input
 struct picture_words {
     char *panel, *format, *size, *fit, *dither, *output, *preview;
     int wired, lean;
-    int brightness, contrast, threshold, invert, loss;
+    int brightness, contrast, threshold, invert, loss, memory;
 };
 
 #define PICTURE_OPTIONS(w)                                                                         \
@@ -58,6 +58,9 @@ struct picture_words {
         {"lean",    '\0', POPT_ARG_NONE,                                                           \
          &(w).lean, 0,    "larger, and decoded sooner, without a palette; always for an AVR",      \
          NULL},                                                                                    \
+        {"memory",    '\0', POPT_ARG_INT,                                                          \
+         &(w).memory, 0,    "the most megabytes for images, 1 to 65536; 256 if not given",         \
+         "N"},                                                                                     \
         {"invert", '\0', POPT_ARG_NONE, &(w).invert, 0, "exchange dark and light", NULL},          \
         {"wired",                                                                                  \
          '\0',                                                                                     \

@@ -345,7 +345,7 @@ static int make(struct picture_target *target, const struct line *line,
 static int run_make(int argc, const char **argv)
 {
     static struct picture_target target;
-    struct picture_words words = {0};
+    struct picture_words words = {.memory = USUAL_MEGABYTES};
     char *flash = NULL;
     int rate = 0, status;
     struct poptOption options[] = {

@@ -4,16 +4,43 @@
 #include <stdlib.h>
 #include <string.h>
 
+static int allowed = USUAL_MEGABYTES;
+static double taken; /* bytes */
+
+void raster_allow(int megabytes)
+{
+    allowed = megabytes;
+}
+
+int raster_allowed(void)
+{
+    return allowed;
+}
+
+bool raster_has_room(double bytes)
+{
+    return taken + bytes <= allowed * 1048576.0;
+}
+
+static double bytes_of(const struct raster *r)
+{
+    return 4.0 * r->w * r->h;
+}
+
 bool raster_make(struct raster *r, int w, int h)
 {
-    r->w = w;
-    r->h = h;
-    r->rgba = calloc((size_t)w * (size_t)h, 4);
+    *r = (struct raster){w, h, NULL};
+    if (raster_has_room(bytes_of(r)))
+        r->rgba = calloc((size_t)w * (size_t)h, 4);
+    if (r->rgba)
+        taken += bytes_of(r);
     return r->rgba != NULL;
 }
 
 void raster_free(struct raster *r)
 {
+    if (r->rgba)
+        taken -= bytes_of(r);
     free(r->rgba);
     r->rgba = NULL;
 }

@@ -6,7 +6,7 @@
 #include <stddef.h>
 #include <stdint.h>
 
-enum { MOST_SIDE = 16384, MOST_FRAMES = 4096 };
+enum { MOST_SIDE = 16384, MOST_FRAMES = 4096, USUAL_MEGABYTES = 256 };
 
 /* Pixels of four bytes: red, green, blue, opacity. */
 struct raster {
@@ -21,7 +21,15 @@ struct images {
     int count;
 };
 
-/* False when there is no memory. It is transparent black. */
+/* How much all rasters together may take: USUAL_MEGABYTES until this is called. */
+void raster_allow(int megabytes);
+int raster_allowed(void);
+
+/* Whether so much is still allowed. */
+bool raster_has_room(double bytes);
+
+/* False when there is no memory, or more would be taken than is allowed. It is transparent black.
+ */
 bool raster_make(struct raster *r, int w, int h);
 void raster_free(struct raster *r);
 

@@ -7,6 +7,7 @@
 #include <stdlib.h>
 #include <string.h>
 #include <gif_lib.h>
+#include <jerror.h>
 #include <jpeglib.h>
 #include <png.h>
 #include "pemble/pemble.h"
@@ -36,7 +37,7 @@ static bool add(struct images *images, struct raster *frame, int milliseconds,
     if (images_add(images, frame, milliseconds))
         return true;
     raster_free(frame);
-    return fail(why, "it has too many frames, or there is not enough memory");
+    return fail(why, "it has too many frames");
 }
 
 static bool read_png(struct images *images, const char *path, const struct reason *why)
@@ -58,6 +59,8 @@ static bool read_png(struct images *images, const char *path, const struct reaso
     return add(images, &frame, 0, why);
 }
 
+enum { MOST_SCANS = 200 };
+
 struct jpeg_trouble {
     struct jpeg_error_mgr manager;
     jmp_buf back;
@@ -73,19 +76,45 @@ static void jpeg_failed(j_common_ptr info)
     longjmp(trouble->back, 1);
 }
 
-static void jpeg_quiet(j_common_ptr info)
+/* What is said of a file that can be read all the same; not of one with a part that is lost. */
+static void jpeg_warned(j_common_ptr info, int level)
 {
-    (void)info;
+    static const int lost[] = {JWRN_JPEG_EOF, JWRN_HIT_MARKER, JWRN_HUFF_BAD_CODE,
+                               JWRN_MUST_RESYNC};
+    for (size_t i = 0; level < 0 && i < sizeof lost / sizeof lost[0]; i++)
+        if (info->err->msg_code == lost[i])
+            jpeg_failed(info);
+}
+
+/* A file of many small scans would be decoded as many times. */
+static void jpeg_progress(j_common_ptr info)
+{
+    const struct jpeg_decompress_struct *jpeg = (const struct jpeg_decompress_struct *)info;
+    struct jpeg_trouble *trouble = (struct jpeg_trouble *)info->err;
+    if (jpeg->input_scan_number <= MOST_SCANS)
+        return;
+    (void)fail(trouble->why, "it has more than 200 scans");
+    longjmp(trouble->back, 1);
+}
+
+/* Before anything is decoded: the size, and what a file of several scans takes on the way. */
+static bool jpeg_fits(struct jpeg_decompress_struct *jpeg, const struct reason *why)
+{
+    double bytes = 4.0 * jpeg->image_width * jpeg->image_height;
+    for (int i = 0; i < jpeg->num_components && jpeg_has_multiple_scans(jpeg); i++)
+        bytes += 128.0 * jpeg->comp_info[i].width_in_blocks * jpeg->comp_info[i].height_in_blocks;
+    return has_size((int)jpeg->image_width, (int)jpeg->image_height, why) && raster_has_room(bytes);
 }
 
 static bool read_jpeg(struct images *images, FILE *f, const struct reason *why)
 {
     struct jpeg_decompress_struct jpeg;
     struct jpeg_trouble trouble = {.why = why};
+    struct jpeg_progress_mgr progress = {.progress_monitor = jpeg_progress};
     struct raster frame = {0, 0, NULL};
     jpeg.err = jpeg_std_error(&trouble.manager);
     trouble.manager.error_exit = jpeg_failed;
-    trouble.manager.output_message = jpeg_quiet;
+    trouble.manager.emit_message = jpeg_warned;
     if (setjmp(trouble.back)) {
         jpeg_destroy_decompress(&jpeg);
         raster_free(&frame);
@@ -93,10 +122,10 @@ static bool read_jpeg(struct images *images, FILE *f, const struct reason *why)
     }
     jpeg_create_decompress(&jpeg);
     jpeg_stdio_src(&jpeg, f);
+    jpeg.progress = &progress;
     jpeg_read_header(&jpeg, TRUE);
     jpeg.out_color_space = JCS_EXT_RGBA;
-    jpeg_start_decompress(&jpeg);
-    bool good = has_size((int)jpeg.output_width, (int)jpeg.output_height, why) &&
+    bool good = jpeg_fits(&jpeg, why) && jpeg_start_decompress(&jpeg) &&
                 raster_make(&frame, (int)jpeg.output_width, (int)jpeg.output_height);
     while (good && jpeg.output_scanline < jpeg.output_height) {
         JSAMPROW row = frame.rgba + 4 * (size_t)jpeg.output_scanline * (size_t)frame.w;
@@ -106,26 +135,31 @@ static bool read_jpeg(struct images *images, FILE *f, const struct reason *why)
     return good && add(images, &frame, 0, why);
 }
 
-/* One frame of a GIF drawn over what is seen already. */
-static void compose(struct raster *seen, const GifFileType *gif, const SavedImage *image,
-                    int transparent)
+/* A GIF as it is read, a frame at a time. */
+struct animation {
+    GifFileType *gif;
+    GraphicsControlBlock control; /* of the next frame */
+    struct raster seen;
+    uint8_t *row;
+};
+
+/* A row of a frame drawn over what is seen already. */
+static void compose(struct animation *a, int y)
 {
-    const GifImageDesc *d = &image->ImageDesc;
-    const ColorMapObject *map = d->ColorMap ? d->ColorMap : gif->SColorMap;
-    for (int y = 0; y < d->Height; y++)
-        for (int x = 0; x < d->Width; x++) {
-            const int index = image->RasterBits[y * d->Width + x];
-            const int px = d->Left + x, py = d->Top + y;
-            if (index == transparent || !map || index >= map->ColorCount || px >= seen->w ||
-                py >= seen->h)
-                continue;
-            const GifColorType *color = &map->Colors[index];
-            uint8_t *p = seen->rgba + 4 * ((size_t)py * (size_t)seen->w + (size_t)px);
-            p[0] = color->Red;
-            p[1] = color->Green;
-            p[2] = color->Blue;
-            p[3] = 255;
-        }
+    const GifImageDesc *d = &a->gif->Image;
+    const ColorMapObject *map = d->ColorMap ? d->ColorMap : a->gif->SColorMap;
+    for (int x = 0; x < d->Width; x++) {
+        const int px = d->Left + x, py = d->Top + y;
+        if (a->row[x] == a->control.TransparentColor || !map || a->row[x] >= map->ColorCount ||
+            px >= a->seen.w || py >= a->seen.h)
+            continue;
+        const GifColorType *color = &map->Colors[a->row[x]];
+        uint8_t *p = a->seen.rgba + 4 * ((size_t)py * (size_t)a->seen.w + (size_t)px);
+        p[0] = color->Red;
+        p[1] = color->Green;
+        p[2] = color->Blue;
+        p[3] = 255;
+    }
 }
 
 static void clear_part(struct raster *seen, const GifImageDesc *d)
@@ -135,47 +169,90 @@ static void clear_part(struct raster *seen, const GifImageDesc *d)
             memset(seen->rgba + 4 * ((size_t)y * (size_t)seen->w + (size_t)x), 0, 4);
 }
 
-/* Every frame as a person sees it: drawn over the ones before, as each says that it is disposed of.
- */
-static bool add_gif_frames(struct images *images, GifFileType *gif, const struct reason *why)
+static bool copy(struct raster *to, const struct raster *from)
 {
-    struct raster seen;
-    if (!has_size(gif->SWidth, gif->SHeight, why) || !raster_make(&seen, gif->SWidth, gif->SHeight))
+    if (!raster_make(to, from->w, from->h))
         return false;
-    const size_t bytes = 4 * (size_t)seen.w * (size_t)seen.h;
-    bool good = true;
-    for (int i = 0; i < gif->ImageCount && good; i++) {
-        GraphicsControlBlock control = {.TransparentColor = NO_TRANSPARENT_COLOR};
-        struct raster before, frame;
-        (void)DGifSavedExtensionToGCB(gif, i, &control);
-        good = raster_make(&before, seen.w, seen.h) && raster_make(&frame, seen.w, seen.h);
-        if (!good)
-            break;
-        memcpy(before.rgba, seen.rgba, bytes);
-        compose(&seen, gif, &gif->SavedImages[i], control.TransparentColor);
-        memcpy(frame.rgba, seen.rgba, bytes);
-        good = add(images, &frame, control.DelayTime * 10, why);
-        if (control.DisposalMode == DISPOSE_BACKGROUND)
-            clear_part(&seen, &gif->SavedImages[i].ImageDesc);
-        else if (control.DisposalMode == DISPOSE_PREVIOUS)
-            memcpy(seen.rgba, before.rgba, bytes);
-        raster_free(&before);
+    memcpy(to->rgba, from->rgba, 4 * (size_t)from->w * (size_t)from->h);
+    return true;
+}
+
+static bool compose_rows(struct animation *a)
+{
+    static const int firsts[] = {0, 4, 2, 1}, steps[] = {8, 8, 4, 2};
+    const GifImageDesc *d = &a->gif->Image;
+    const int passes = d->Interlace ? 4 : 1;
+    for (int pass = 0; pass < passes; pass++)
+        for (int y = firsts[pass]; y < d->Height; y += d->Interlace ? steps[pass] : 1) {
+            if (DGifGetLine(a->gif, a->row, d->Width) != GIF_OK)
+                return false;
+            compose(a, y);
+        }
+    return true;
+}
+
+/* A frame as a person sees it: drawn over the ones before, as each says that it is disposed of. */
+static bool read_frame(struct images *images, struct animation *a, const struct reason *why)
+{
+    struct raster before = {0, 0, NULL}, frame;
+    if (DGifGetImageDesc(a->gif) != GIF_OK)
+        return false;
+    const bool put_back = a->control.DisposalMode == DISPOSE_PREVIOUS;
+    a->row = malloc((size_t)a->gif->Image.Width + 1);
+    bool good = a->row && (!put_back || copy(&before, &a->seen)) && compose_rows(a) &&
+                copy(&frame, &a->seen);
+    good = good && add(images, &frame, a->control.DelayTime * 10, why);
+    free(a->row);
+    if (a->control.DisposalMode == DISPOSE_BACKGROUND)
+        clear_part(&a->seen, &a->gif->Image);
+    if (before.rgba) {
+        raster_free(&a->seen);
+        a->seen = before;
     }
-    raster_free(&seen);
+    a->control = (GraphicsControlBlock){.TransparentColor = NO_TRANSPARENT_COLOR};
+    return good;
+}
+
+static bool read_extension(struct animation *a)
+{
+    int kind;
+    GifByteType *block;
+    bool good = DGifGetExtension(a->gif, &kind, &block) == GIF_OK;
+    if (good && block && kind == GRAPHICS_EXT_FUNC_CODE)
+        (void)DGifExtensionToGCB(block[0], block + 1, &a->control);
+    while (good && block)
+        good = DGifGetExtensionNext(a->gif, &block) == GIF_OK;
+    return good;
+}
+
+static bool read_frames(struct images *images, struct animation *a, const struct reason *why)
+{
+    GifRecordType kind = UNDEFINED_RECORD_TYPE;
+    bool good = true;
+    while (good && kind != TERMINATE_RECORD_TYPE) {
+        good = DGifGetRecordType(a->gif, &kind) == GIF_OK;
+        if (good && kind == IMAGE_DESC_RECORD_TYPE)
+            good = read_frame(images, a, why);
+        else if (good && kind == EXTENSION_RECORD_TYPE)
+            good = read_extension(a);
+    }
     return good;
 }
 
 static bool read_gif(struct images *images, const char *path, const struct reason *why)
 {
     int error = 0;
-    GifFileType *gif = DGifOpenFileName(path, &error);
-    if (!gif)
+    struct animation a = {.gif = DGifOpenFileName(path, &error),
+                          .control = {.TransparentColor = NO_TRANSPARENT_COLOR}};
+    if (!a.gif)
         return fail(why, GifErrorString(error));
-    const bool read = DGifSlurp(gif) == GIF_OK;
-    const bool good =
-        read ? add_gif_frames(images, gif, why)
-             : fail(why, GifErrorString(gif->Error) ? GifErrorString(gif->Error) : "it is damaged");
-    DGifCloseFile(gif, &error);
+    const bool good = has_size(a.gif->SWidth, a.gif->SHeight, why) &&
+                      raster_make(&a.seen, a.gif->SWidth, a.gif->SHeight) &&
+                      read_frames(images, &a, why);
+    if (!good && a.gif->Error)
+        (void)fail(why, GifErrorString(a.gif->Error));
+    raster_free(&a.seen);
+    DGifCloseFile(a.gif, &error);
     return good;
 }
 
@@ -239,7 +316,8 @@ bool images_read(struct images *images, const char *path, char *why, size_t why_
     const size_t count = fread(start, 1, sizeof start, f);
     rewind(f);
     bool good = false;
-    snprintf(why, why_size, "there is not enough memory");
+    snprintf(why, why_size, "it takes more than %d MB of memory; --memory allows more",
+             raster_allowed());
     if (count >= 8 && memcmp(start, "\x89PNG\r\n\x1A\n", 8) == 0)
         good = read_png(images, path, &reason);
     else if (count >= 3 && memcmp(start, "\xFF\xD8\xFF", 3) == 0)
