@@ -67,7 +67,8 @@ typedef struct pmb_ruler {
 
 void pmb_ruler_draw(pmb_canvas *c, const PMB_FLASH pmb_ruler *ruler, pmb_rect r);
 
-/* The width in pixels of the widest number with its tick. */
+/* The width in pixels of the widest number with its tick; 0 for a scale that pmb_scale_check()
+ * refuses. */
 int16_t pmb_ruler_width(const PMB_FLASH pmb_ruler *ruler);
 
 /* Bars side by side, in the colours of their zones. They begin at 0, or at the end of the scale

@@ -79,13 +79,18 @@ static inline void start(uint8_t control)
 
 enum { STARTED = 0x08, ADDRESS_TAKEN = 0x18, BYTE_TAKEN = 0x28 };
 
-/* Waits for its end and returns the status code (tables of status codes). The lowest bits are those
- * of the prescaler, which is 0. */
-static inline __attribute__((always_inline)) uint8_t end(void)
+/* Waits for its end, some 35 ms at most, and returns the status code (tables of status codes). The
+ * lowest bits are those of the prescaler, which is 0. While nothing has ended the code is F8h. */
+static inline __attribute__((always_inline)) uint8_t end_soon(void)
 {
-    while (!(TWCR & 1 << TWINT))
-        ;
+    for (uint16_t left = UINT16_MAX; !(TWCR & 1 << TWINT) && left > 0; left--) {
+    }
     return TWSR;
+}
+
+static __attribute__((noinline)) uint8_t end(void)
+{
+    return end_soon();
 }
 
 /* An acknowledged address and an acknowledged byte have codes of their own; which it is we know. */
@@ -99,7 +104,11 @@ static bool is_taken(uint8_t code)
 static bool send_bytes(const uint8_t *bytes, size_t count)
 {
     for (; count > 0; count--) {
-        const uint8_t byte = *bytes++, code = end();
+        const uint8_t byte = *bytes++;
+        /* A look takes eight cycles. After these six, one falls where a byte ends at 400 kHz and
+         * 16 MHz: a frame takes 1 % less (counted in a simulator). */
+        __builtin_avr_delay_cycles(6);
+        const uint8_t code = end_soon();
         if (code != BYTE_TAKEN && code != ADDRESS_TAKEN) /* in a branch less than is_taken */
             return false;
         TWDR = byte;
@@ -128,8 +137,10 @@ static pmb_status i2c_write(void *context, const PMB_FLASH pmb_bus *bus, uint8_t
             status = PMB_OK;
     }
     TWCR = 1 << TWINT | 1 << TWEN | 1 << TWSTO;
-    while (TWCR & 1 << TWSTO)
-        ;
+    /* A stop that cannot be sent is given up: the interface is off until the next start. */
+    for (uint16_t left = UINT16_MAX; TWCR & 1 << TWSTO; left--)
+        if (left == 0)
+            TWCR = 0;
     return status;
 }
 

@@ -9,7 +9,8 @@ enum { TICK = 3, ROOM = 2 };
 
 int16_t pmb_ruler_width(const PMB_FLASH pmb_ruler *k)
 {
-    if (PMB_MISSING(k) || PMB_MISSING(k->theme) || PMB_MISSING(k->scale))
+    if (PMB_MISSING(k) || PMB_MISSING(k->theme) || PMB_MISSING(k->scale) ||
+        pmb_scale_check(k->scale) != PMB_OK)
         return 0;
     const PMB_FLASH pmb_scale *s = k->scale;
     const pmb_text_style style = {.font = k->theme->label};

@@ -2,6 +2,7 @@
 #include "shell.h"
 
 #include <stdio.h>
+#include <stdlib.h>
 
 #define PEMBLE BUILD_DIR "/pemble"
 
@@ -79,6 +80,21 @@ static void all_that_is_wrong_is_said_at_once(void **state)
     assert_says(o.err, "controller (or module) is missing");
 }
 
+static void of_much_that_is_wrong_twenty_are_said(void **state)
+{
+    (void)state;
+    struct outcome o =
+        shell("(printf '[panel]\\n'; yes 'size = 1x1' | head -n 100000) > much.ini && " PEMBLE
+              " card much.ini 2> said; cat said | wc -l; tail -n 2 said");
+    assert_string_equal(o.out,
+                        "21\npemble: much.ini:22: [panel] size is given twice, first on line 2\n"
+                        "pemble: much.ini: what else is wrong is not said\n");
+    o = shell(
+        "yes '[bogus]' | head -n 30 > much.ini && yes 'word' | head -n 30 >> much.ini && " PEMBLE
+        " card much.ini 2>&1 | wc -l");
+    assert_true(atoi(o.out) >= 1 && atoi(o.out) <= 22);
+}
+
 static void long_lines_and_odd_files_are_errors(void **state)
 {
     (void)state;
@@ -109,6 +125,7 @@ int main(void)
         cmocka_unit_test(wrong_values_are_named),
         cmocka_unit_test(wrong_keys_and_sections_are_named),
         cmocka_unit_test(all_that_is_wrong_is_said_at_once),
+        cmocka_unit_test(of_much_that_is_wrong_twenty_are_said),
         cmocka_unit_test(long_lines_and_odd_files_are_errors),
         cmocka_unit_test(indented_keys_and_all_forms_are_read),
     };

@@ -97,12 +97,25 @@ static void standard_output_has_errors_too(void **state)
     }
 }
 
+static void traces_are_numbered_before_the_end_of_their_names(void **state)
+{
+    (void)state;
+    assert_int_equal(shell("mkdir -p t.d && " PEMBLE " symptoms " GANGWAY
+                           " -o /dev/null --trace ./t.d/wires > /dev/null && "
+                           "test -s t.d/wires && test -s t.d/wires-2 && " PEMBLE
+                           " symptoms " GANGWAY " -o /dev/null --trace t.d/w.vcd > /dev/null && "
+                           "test -s t.d/w.vcd && test -s t.d/w-2.vcd")
+                         .status,
+                     0);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(what_is_read_is_not_overwritten),
         cmocka_unit_test(what_cannot_be_written_leaves_the_old_file),
         cmocka_unit_test(links_lead_where_they_led),
+        cmocka_unit_test(traces_are_numbered_before_the_end_of_their_names),
         cmocka_unit_test(standard_output_has_errors_too),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -12,6 +12,7 @@ static void impossible_scales_are_refused(void **state)
         {.least = 5, .most = 4},
         {.least = 0, .most = 10, .major = -1},
         {.least = INT32_MIN, .most = INT32_MAX, .minor = 1000},
+        {.least = INT32_MIN, .most = INT32_MAX, .major = 1},
         {.least = 0, .most = 10, .zones = falling, .zone_count = 2},
     };
     static struct sheet s, empty;
@@ -29,6 +30,8 @@ static void impossible_scales_are_refused(void **state)
         pmb_chart_draw(&s.c, &(pmb_chart){&pmb_theme_color, &bad[i], NULL}, all,
                        (const int16_t[]){5}, 1, -1);
         pmb_ruler_draw(&s.c, &(pmb_ruler){&pmb_theme_color, &bad[i], PMB_WHITE, true}, all);
+        assert_int_equal(pmb_ruler_width(&(pmb_ruler){&pmb_theme_color, &bad[i], PMB_WHITE, true}),
+                         0);
         pmb_scope_draw(&s.c, &(pmb_scope){&pmb_theme_color, &bad[i], &bad[i], true}, all,
                        (const int16_t[][2]){{5, 5}}, 1);
         assert_memory_equal(s.pixels, empty.pixels, sizeof s.pixels);

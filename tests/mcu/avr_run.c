@@ -6,8 +6,10 @@
  * the other; here both take what their clocks give (data sheet DS40002061).
  * With --wire it prints what leaves by SPI and by the pins PB0 to PB2 (8 to 10), and the time
  * between, as replay.c takes it. On the two-wire interface is an SSD1306, the simulator's own model
- * of it (with --alone nothing is); with --glass what it shows at the end is printed, a line a row.
+ * of it (with --alone nothing is; with --held somebody keeps SCL low); with --glass what it shows
+ * at the end is printed, a line a row.
  */
+#include <stdbool.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include <fcntl.h>
@@ -23,6 +25,7 @@
 
 enum { GPIOR0 = 0x3E, SPCR = 0x4C, SPSR, SPDR, SPIF = 0x80, SPI2X = 1 };
 enum { TWBR = 0xB8, TWSR, TWCR = 0xBC, TWINT = 0x80, TWSTA = 0x20, TWSTO = 0x10 };
+static bool held; /* the two-wire bus is */
 enum { MOST_CYCLES = 2000000000 };
 
 static avr_cycle_count_t marked;
@@ -73,6 +76,10 @@ static void twi_written(avr_t *avr, avr_io_addr_t address, uint8_t value, void *
 {
     const unsigned bit = 16 + (2u * avr->data[TWBR] << 2 * (avr->data[TWSR] & 3));
     (void)parameter;
+    if (held) { /* somebody keeps SCL low: nothing that is begun ends */
+        avr->data[TWCR] = (uint8_t)(value & ~TWINT);
+        return;
+    }
     twcr.call(avr, address, value, twcr.parameter);
     if (!(value & TWINT))
         return;
@@ -182,14 +189,16 @@ int main(int argc, char **argv)
     const int with_glass = argc > 1 && strcmp(argv[1], "--glass") == 0;
     const int with_wire = argc > 1 && strcmp(argv[1], "--wire") == 0;
     const int alone = argc > 1 && strcmp(argv[1], "--alone") == 0;
-    argc -= with_glass + with_wire + alone;
-    argv += with_glass + with_wire + alone;
+    held = argc > 1 && strcmp(argv[1], "--held") == 0;
+    argc -= with_glass + with_wire + alone + held;
+    argv += with_glass + with_wire + alone + held;
     static elf_firmware_t firmware;
     /* Loading prints where what goes. */
     const int screen = dup(STDOUT_FILENO), nowhere = open("/dev/null", O_WRONLY);
     dup2(nowhere, STDOUT_FILENO);
     if (argc < 2 || argc > 3 || elf_read_firmware(argv[1], &firmware) != 0) {
-        fprintf(stderr, "usage: avr-run [--glass | --wire | --alone] PROGRAM.elf [REPORT.txt]\n");
+        fprintf(stderr,
+                "usage: avr-run [--glass | --wire | --alone | --held] PROGRAM.elf [REPORT.txt]\n");
         return 2;
     }
     report = argc == 3 ? fopen(argv[2], "w") : NULL;

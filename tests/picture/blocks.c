@@ -170,6 +170,29 @@ static void an_error_leaves_the_info_of_the_caller(void **state)
     assert_memory_equal(&info, &kept, sizeof info);
 }
 
+static void a_picture_of_all_colours_can_have_holes(void **state)
+{
+    (void)state;
+    struct raster image;
+    struct pixels p;
+    assert_true(raster_make(&image, 256, 257));
+    for (int i = 0; i < 65536; i++) {
+        const pmb_color color = (pmb_color)i;
+        image.rgba[4 * i] = pmb_color_red(color);
+        image.rgba[4 * i + 1] = pmb_color_green(color);
+        image.rgba[4 * i + 2] = pmb_color_blue(color);
+        image.rgba[4 * i + 3] = 255;
+    }
+    assert_true(pixels_reduce(&p, &image, PMB_PIXELS_COLOR, FEW_NONE, DITHER_NONE));
+    assert_true(p.transparent);
+    for (int i = 0; i < 65536; i++) /* opaque, and one step of blue away at most */
+        assert_true(p.values[i] != p.key && (p.values[i] | 1) == (i | 1));
+    for (int i = 65536; i < 65792; i++)
+        assert_int_equal(p.values[i], p.key);
+    raster_free(&image);
+    pixels_free(&p);
+}
+
 static void transparent_pixels_are_left_alone(void **state)
 {
     (void)state;
@@ -542,6 +565,7 @@ int main(void)
         test_without(PMB_ONE_BIT, pictures_come_back_pixel_for_pixel),
         cmocka_unit_test(an_error_leaves_the_info_of_the_caller),
         test_without(PMB_ONE_BIT, two_rows_and_no_more_memory_are_needed),
+        cmocka_unit_test(a_picture_of_all_colours_can_have_holes),
         test_without(PMB_ONE_BIT, transparent_pixels_are_left_alone),
         test_without(PMB_ONE_BIT, parts_are_scaled_turned_and_mirrored),
         test_without(PMB_ONE_BIT, one_bit_is_masked_recoloured_and_inverted),

@@ -9,15 +9,20 @@
 #include <ini.h>
 #include "command.h"
 
+enum { MOST_ERRORS = 20 };
+
 void entry_error(struct entries *entries, int line, const char *format, ...)
 {
     va_list arguments;
+    if (entries->errors++ >= MOST_ERRORS)
+        return;
     fprintf(stderr, "pemble: %s:%d: ", entries->path, line);
     va_start(arguments, format);
     vfprintf(stderr, format, arguments);
     va_end(arguments);
     fputc('\n', stderr);
-    entries->errors++;
+    if (entries->errors == MOST_ERRORS)
+        complain("%s: what else is wrong is not said", entries->path);
 }
 
 struct source {
@@ -60,6 +65,8 @@ static int take(void *user, const char *section, const char *key, const char *va
     struct source *source = user;
     struct entries *entries = source->entries;
     struct entry entry = {.line = source->line};
+    if (entries->errors >= MOST_ERRORS)
+        return 0;
     split_section(&entry, section);
     snprintf(entry.key, sizeof entry.key, "%s", key);
     snprintf(entry.value, sizeof entry.value, "%s", value);
@@ -68,9 +75,11 @@ static int take(void *user, const char *section, const char *key, const char *va
     for (int i = 0; i < entries->count; i++) {
         const struct entry *before = &entries->list[i];
         if (strcmp(before->section, entry.section) == 0 &&
-            strcmp(before->instance, entry.instance) == 0 && strcmp(before->key, key) == 0)
+            strcmp(before->instance, entry.instance) == 0 && strcmp(before->key, key) == 0) {
             entry_error(entries, source->line, "[%s] %s is given twice, first on line %d", section,
                         key, before->line);
+            break;
+        }
     }
     if (entries->count == MOST_ENTRIES) {
         entry_error(entries, source->line, "more than %d keys in one file", MOST_ENTRIES);

@@ -228,9 +228,10 @@ int stage_build(struct stage *stage, const struct setup *believed, const struct 
 char *stage_trace_name(const char *file, int number)
 {
     static char name[512];
-    const char *end = file ? strrchr(file, '.') : NULL;
     if (!file)
         return NULL;
+    const char *slash = strrchr(file, '/');
+    const char *end = strrchr(slash ? slash : file, '.');
     const int stem = end ? (int)(end - file) : (int)strlen(file);
     if (number == 1)
         snprintf(name, sizeof name, "%s", file);

@@ -129,11 +129,14 @@ static void find_key(struct pixels *p, const struct raster *image)
     if (p->kind == PMB_PIXELS_ONE_BIT) /* black, white and nothing */
         p->kind = PMB_PIXELS_INK;
     p->key = p->kind == PMB_PIXELS_GREY ? 16 : p->kind == PMB_PIXELS_INK ? 3 : 0xF81F;
-    while (p->kind == PMB_PIXELS_COLOR && used[p->key])
-        p->key++;
+    const uint16_t first = p->key;
+    while (p->kind == PMB_PIXELS_COLOR && used[p->key] && ++p->key != first)
+        ;
     for (size_t i = 0; i < count; i++)
         if (is_clear(image->rgba + 4 * i))
             p->values[i] = p->key;
+        else if (p->values[i] == p->key) /* all are used: a step of blue frees one */
+            p->values[i] ^= 1;
 }
 
 bool pixels_reduce(struct pixels *p, const struct raster *image, pmb_pixels kind, enum few few,
