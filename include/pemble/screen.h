@@ -17,6 +17,11 @@
  * width only. A tile never spans two bands. After a bus error the tiles are forgotten, and the next
  * paint sends everything.
  *
+ * Digests. Tiles and drafts compare digests of 32 bits. By chance, one changed tile or square in 4
+ * billion has the digest of what was there. It is then not sent until it changes again. A screen
+ * with a mirror, or with neither, has no such chance. Where a wrong tile must not stay, call
+ * pmb_screen_forget() now and then, such as once an hour.
+ *
  * Damage. With a whole-frame buffer that you draw on directly, present checks only the rectangles
  * drawn since the last present. Without tiles and mirror, present sends all of these rectangles.
  *
