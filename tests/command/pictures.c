@@ -568,6 +568,20 @@ static void files_that_ask_for_much_memory_are_refused(void **state)
     assert_says(o.err, "--memory 0: possible is 1 to 65536 megabytes");
 }
 
+static void frames_that_last_too_long_are_refused(void **state)
+{
+    (void)state;
+    struct outcome o =
+        shell("cp " PICTURES "/wheel.gif slow.gif && "
+              "at=$(LC_ALL=C grep -obUaP '\\x21\\xf9\\x04' slow.gif | head -n 1 | cut -d: -f1) && "
+              "printf '\\377\\377' | dd of=slow.gif bs=1 seek=$((at + 4)) conv=notrunc && " PEMBLE
+              " reel make slow.gif --format grey -o slow.pbr");
+    assert_int_equal(o.status, 1);
+    assert_says(o.err, "frame 1 lasts 655.3 s: possible is 65.5 s");
+    o = shell(PEMBLE " reel make slow.gif --format grey --rate 10 -o slow.pbr");
+    assert_int_equal(o.status, 0);
+}
+
 static void damaged_files_say_why(void **state)
 {
     (void)state;
@@ -607,6 +621,7 @@ int main(void)
         cmocka_unit_test(a_budget_of_paper_estimates_its_charge),
         cmocka_unit_test(what_cannot_be_made_is_refused),
         cmocka_unit_test(files_that_ask_for_much_memory_are_refused),
+        cmocka_unit_test(frames_that_last_too_long_are_refused),
         cmocka_unit_test(damaged_files_say_why),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

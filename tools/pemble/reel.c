@@ -134,6 +134,11 @@ static bool reduce_all(const struct picture_target *target, const struct images 
                      images->frames[0].h);
             return false;
         }
+        if (rate == 0 && time > UINT16_MAX) {
+            complain("frame %d lasts %d.%d s: possible is 65.5 s; --rate gives all frames one time",
+                     i + 1, time / 1000, time / 100 % 10);
+            return false;
+        }
         if (!picture_target_apply(target, &images->frames[i], &film->frames[i], "a frame"))
             return false;
         pixels_lose(&film->frames[i], i > 0 ? &film->frames[i - 1] : NULL, target->loss);
