@@ -35,6 +35,11 @@ static inline int32_t pmb_greater(int32_t a, int32_t b)
     return a > b ? a : b;
 }
 
+static inline int32_t pmb_absolute(int32_t value)
+{
+    return value < 0 ? -value : value;
+}
+
 /* The coordinate that is nearest to a value. */
 static inline int16_t pmb_coordinate(int32_t value)
 {

@@ -111,11 +111,6 @@ static bool fit(const pmb_calibrator *c, uint8_t left_out, pmb_touch_calibration
     return true;
 }
 
-static int32_t size_of(int32_t value)
-{
-    return value < 0 ? -value : value;
-}
-
 /* How far the worst cross is from where the calibration places its sample. */
 static int32_t worst(const pmb_calibrator *c, uint8_t left_out,
                      const pmb_touch_calibration *calibration)
@@ -127,7 +122,7 @@ static int32_t worst(const pmb_calibrator *c, uint8_t left_out,
         if (i == left_out)
             continue;
         const pmb_point at = pmb_touch_on_glass(calibration, &c->samples[i]);
-        most = pmb_greater(most, pmb_greater(size_of(at.x - p.x), size_of(at.y - p.y)));
+        most = pmb_greater(most, pmb_greater(pmb_absolute(at.x - p.x), pmb_absolute(at.y - p.y)));
     }
     return most;
 }
@@ -144,9 +139,10 @@ static pmb_calibration_event finish(pmb_calibrator *c)
     uint8_t wrong = 0;
     int32_t least = INT32_MAX;
     for (uint8_t i = 0; i < CROSSES; i++) {
-        if (!fit(c, i, &calibration) || worst(c, i, &calibration) >= least)
+        const int32_t here = fit(c, i, &calibration) ? worst(c, i, &calibration) : INT32_MAX;
+        if (here >= least)
             continue;
-        least = worst(c, i, &calibration);
+        least = here;
         wrong = i;
     }
     c->missed++;
@@ -157,29 +153,27 @@ static pmb_calibration_event finish(pmb_calibrator *c)
     return PMB_CALIBRATION_CHANGED;
 }
 
+/* The first cross that is not taken; CROSSES: all are. */
+static uint8_t missing(const pmb_calibrator *c)
+{
+    uint8_t cross = 0;
+    while (cross < CROSSES && c->taken[cross])
+        cross++;
+    return cross;
+}
+
 static pmb_calibration_event take(pmb_calibrator *c)
 {
     const uint8_t count = c->count;
-    if (count < LEAST_SAMPLES) {
-        c->count = 0;
-        c->across = c->down = 0;
-        return PMB_CALIBRATION_NOTHING;
-    }
-    c->samples[c->cross] =
-        (pmb_touch_sample){(uint16_t)(c->across / count), (uint16_t)(c->down / count), 1};
-    c->taken[c->cross] = true;
+    const pmb_touch_sample mean = {(uint16_t)(c->across / count), (uint16_t)(c->down / count), 1};
     c->count = 0;
     c->across = c->down = 0;
-    pmb_calibration_event event = PMB_CALIBRATION_CHANGED;
-    c->cross = 0;
-    for (uint8_t i = 0; i < 2; i++) {
-        while (c->cross < CROSSES && c->taken[c->cross])
-            c->cross++;
-        if (c->cross < CROSSES)
-            break;
-        event = finish(c);
-        c->cross = 0;
-    }
+    if (count < LEAST_SAMPLES)
+        return PMB_CALIBRATION_NOTHING;
+    c->samples[c->cross] = mean;
+    c->taken[c->cross] = true;
+    const pmb_calibration_event event = missing(c) == CROSSES ? finish(c) : PMB_CALIBRATION_CHANGED;
+    c->cross = missing(c) % CROSSES;
     return event;
 }
 

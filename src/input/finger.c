@@ -4,14 +4,9 @@
 
 enum { UPS = 2, SPEED_MS = 30, STILL_MS = 100, JITTER = 2 };
 
-static int32_t size_of(int32_t value)
-{
-    return value < 0 ? -value : value;
-}
-
 static int32_t distance(pmb_point a, pmb_point b)
 {
-    return pmb_greater(size_of((int32_t)a.x - b.x), size_of((int32_t)a.y - b.y));
+    return pmb_greater(pmb_absolute((int32_t)a.x - b.x), pmb_absolute((int32_t)a.y - b.y));
 }
 
 /* Pixels a second since `last`, when it is long enough ago. */
@@ -60,7 +55,7 @@ static pmb_touch_event lift(pmb_finger *f, uint32_t milliseconds)
     if (!f->moved)
         return f->told_held ? PMB_TOUCH_RELEASED : PMB_TOUCH_TAPPED;
     measure_speed(f, milliseconds);
-    const int32_t across = size_of(f->speed.x), down = size_of(f->speed.y);
+    const int32_t across = pmb_absolute(f->speed.x), down = pmb_absolute(f->speed.y);
     if (milliseconds - f->since >= STILL_MS || pmb_greater(across, down) < PMB_TOUCH_SWIPE)
         return PMB_TOUCH_RELEASED;
     if (across > down)

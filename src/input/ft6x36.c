@@ -8,10 +8,8 @@ static pmb_status open(pmb_touch *t)
     if (!t->port->i2c_write || !t->port->i2c_read)
         return PMB_ERR_UNSUPPORTED;
     pmb_touch_reset(t, 5, 300);
-    const PMB_FLASH pmb_bus *bus = &t->config->bus;
     static const uint8_t level[] = {INTERRUPT, 0}; /* INT stays low while touched */
-    return t->port->i2c_write(t->port->context, bus, bus->address ? bus->address : ADDRESS, level,
-                              sizeof level, NULL, 0);
+    return pmb_touch_write(t, ADDRESS, level, sizeof level);
 }
 
 static pmb_status sense(pmb_touch *t, pmb_touch_sample *sample)

@@ -44,21 +44,16 @@ static pmb_status open(pmb_touch *t)
 static pmb_status sense(pmb_touch *t, pmb_touch_sample *sample)
 {
     static const uint8_t taken[] = {STATUS_HIGH, STATUS_LOW, 0};
-    const PMB_FLASH pmb_bus *bus = &t->config->bus;
     uint8_t r[6];
     const pmb_status status = read_status(t, r, sizeof r);
     if (status != PMB_OK)
         return status;
-    if (!(r[0] & READY)) {
-        *sample = t->kept;
-        return PMB_OK;
-    }
-    t->kept = (pmb_touch_sample){0, 0, 0};
-    if ((r[0] & 0x0F) > 0)
-        t->kept = (pmb_touch_sample){(uint16_t)(r[2] | r[3] << 8), (uint16_t)(r[4] | r[5] << 8), 1};
+    if (r[0] & READY)
+        t->kept = (r[0] & 0x0F) == 0 ? (pmb_touch_sample){0, 0, 0}
+                                     : (pmb_touch_sample){(uint16_t)(r[2] | r[3] << 8),
+                                                          (uint16_t)(r[4] | r[5] << 8), 1};
     *sample = t->kept;
-    return t->port->i2c_write(t->port->context, bus, bus->address ? bus->address : ADDRESS, taken,
-                              sizeof taken, NULL, 0);
+    return r[0] & READY ? pmb_touch_write(t, ADDRESS, taken, sizeof taken) : PMB_OK;
 }
 
 const PMB_FLASH pmb_touch_kind pmb_gt911 = {.open = open, .sense = sense};

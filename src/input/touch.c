@@ -23,17 +23,26 @@ void pmb_touch_reset(const pmb_touch *t, uint16_t low_ms, uint16_t wait_ms)
     port->wait_us(port->context, wait_ms * 1000ul);
 }
 
+static uint8_t address_of(const pmb_touch *t, uint8_t usual)
+{
+    return t->config->bus.address ? t->config->bus.address : usual;
+}
+
+pmb_status pmb_touch_write(const pmb_touch *t, uint8_t usual, const uint8_t *bytes, uint8_t count)
+{
+    const pmb_port *port = t->port;
+    return port->i2c_write(port->context, &t->config->bus, address_of(t, usual), bytes, count, NULL,
+                           0);
+}
+
 pmb_status pmb_touch_read(const pmb_touch *t, uint8_t usual, const uint8_t *number,
                           uint8_t number_bytes, uint8_t *reply, uint8_t count)
 {
     const pmb_port *port = t->port;
-    const PMB_FLASH pmb_bus *bus = &t->config->bus;
-    const uint8_t address = bus->address ? bus->address : usual;
-    const pmb_status status =
-        port->i2c_write(port->context, bus, address, number, number_bytes, NULL, 0);
+    const pmb_status status = pmb_touch_write(t, usual, number, number_bytes);
     if (status != PMB_OK)
         return status;
-    return port->i2c_read(port->context, bus, address, reply, count);
+    return port->i2c_read(port->context, &t->config->bus, address_of(t, usual), reply, count);
 }
 
 pmb_status pmb_touch_sense(pmb_touch *t, pmb_touch_sample *sample)

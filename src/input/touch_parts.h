@@ -20,8 +20,11 @@ pmb_point pmb_touch_on_screen(const pmb_panel *panel, pmb_point glass);
 /* Pulls the reset pin low for so long, and waits after it; without a pin it does nothing. */
 void pmb_touch_reset(const pmb_touch *touch, uint16_t low_ms, uint16_t wait_ms);
 
-/* Reads registers: `number` has one byte, or two. An address of 0 in the configuration is `usual`.
- */
+/* Writes to the sensor. An address of 0 in the configuration is `usual`. */
+pmb_status pmb_touch_write(const pmb_touch *touch, uint8_t usual, const uint8_t *bytes,
+                           uint8_t count);
+
+/* Reads registers: `number` has one byte, or two. */
 pmb_status pmb_touch_read(const pmb_touch *touch, uint8_t usual, const uint8_t *number,
                           uint8_t number_bytes, uint8_t *reply, uint8_t count);
 

@@ -168,10 +168,10 @@ static void move_to_row(pmb_keyboard *k, const struct key *from, uint8_t row)
     struct key key = {.row = 0};
     int32_t least = INT32_MAX;
     for (uint8_t i = 0; i < UINT8_MAX && next_key(k, &key); i++) {
-        const int32_t apart = middle(key.r) - middle(from->r);
-        if (key.row != row || (apart < 0 ? -apart : apart) >= least)
+        const int32_t apart = pmb_absolute(middle(key.r) - middle(from->r));
+        if (key.row != row || apart >= least)
             continue;
-        least = apart < 0 ? -apart : apart;
+        least = apart;
         k->focus = i;
     }
 }

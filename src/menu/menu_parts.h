@@ -53,6 +53,9 @@ const pmb_item *pmb_menu_cover(const pmb_menu *m);
 /* The text of a label: on an AVR in `room`, which has VALUE_ROOM bytes. */
 const char *pmb_menu_label(const PMB_FLASH pmb_label *label, char *room);
 
+/* Copies a text of at most `most` characters. */
+void pmb_menu_copy(char *to, const char *from, size_t most);
+
 /* Row `row` of a list. */
 const char *pmb_menu_list_text(const pmb_menu *m, const PMB_FLASH pmb_page *page, uint16_t row,
                                char *room);

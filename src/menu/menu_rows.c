@@ -101,15 +101,11 @@ static int16_t bar_width(const struct rows *rows)
     return (int16_t)(rows->shown * rows->height > rows->area.h ? BAR : 0);
 }
 
-/* The nearest coordinate: a list may be longer than these reach. */
-static int16_t coordinate(menu_reach value)
-{
-    return (int16_t)(value < INT16_MIN ? INT16_MIN : value > INT16_MAX ? INT16_MAX : value);
-}
-
+/* A list may be longer than coordinates reach. */
 pmb_rect pmb_menu_row_place(const struct rows *rows, menu_reach before)
 {
-    return (pmb_rect){rows->area.x, coordinate(rows->area.y + before * rows->height - rows->scroll),
+    return (pmb_rect){rows->area.x,
+                      pmb_coordinate(rows->area.y + before * rows->height - rows->scroll),
                       (int16_t)(rows->area.w - bar_width(rows)), rows->height};
 }
 

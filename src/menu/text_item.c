@@ -29,16 +29,15 @@ static char letter_at(int16_t place)
     return (char)(letters[i].first + place);
 }
 
-static size_t most(const PMB_FLASH pmb_item *item)
+static size_t room_of(const PMB_FLASH pmb_item *item)
 {
     return (size_t)pmb_greater(0, pmb_lesser(item->range->most, VALUE_ROOM - 1));
 }
 
-/* Copies a text of at most `count` characters. */
-static void copy(char *to, const char *from, size_t count)
+void pmb_menu_copy(char *to, const char *from, size_t most)
 {
     size_t i = 0;
-    for (; i < count && from[i]; i++)
+    for (; i < most && from[i]; i++)
         to[i] = from[i];
     to[i] = '\0';
 }
@@ -48,10 +47,10 @@ static void begin(pmb_menu *m, const PMB_FLASH pmb_item *item)
 {
     size_t i = 0;
     if (m->kept)
-        copy(m->kept, item->text, most(item));
-    while (i < most(item) && item->text[i])
+        pmb_menu_copy(m->kept, item->text, room_of(item));
+    while (i < room_of(item) && item->text[i])
         i++;
-    for (; i < most(item); i++)
+    for (; i < room_of(item); i++)
         item->text[i] = ' ';
     item->text[i] = '\0';
     m->cursor = 0;
@@ -60,7 +59,7 @@ static void begin(pmb_menu *m, const PMB_FLASH pmb_item *item)
 
 static void trim(const PMB_FLASH pmb_item *item)
 {
-    size_t length = most(item);
+    size_t length = room_of(item);
     while (length > 0 && item->text[length - 1] == ' ')
         length--;
     item->text[length] = '\0';
@@ -71,14 +70,14 @@ static void trim(const PMB_FLASH pmb_item *item)
 static void press(pmb_menu *m, const PMB_FLASH pmb_item *item)
 {
     if (!m->editing) {
-        if (most(item) > 0)
+        if (room_of(item) > 0)
             begin(m, item);
         return;
     }
     const char *at = item->text + m->cursor;
     while (*at == ' ')
         at++;
-    if (++m->cursor >= most(item) || *at == '\0') {
+    if (++m->cursor >= room_of(item) || *at == '\0') {
         trim(item);
         m->editing = false;
         pmb_menu_done(m, item);
@@ -94,14 +93,14 @@ static void turn(pmb_menu *m, const PMB_FLASH pmb_item *item, int16_t steps)
 static void undo(pmb_menu *m, const PMB_FLASH pmb_item *item)
 {
     if (m->kept)
-        copy(item->text, m->kept, most(item));
+        pmb_menu_copy(item->text, m->kept, room_of(item));
     trim(item);
 }
 
 static const char *value(const pmb_menu *m, const PMB_FLASH pmb_item *item, char *room)
 {
     (void)m;
-    copy(room, item->text, VALUE_ROOM - 1);
+    pmb_menu_copy(room, item->text, VALUE_ROOM - 1);
     return room;
 }
 

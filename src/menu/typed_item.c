@@ -5,19 +5,6 @@
 
 #if PMB_RICH_MENUS
 
-static void copy(char *to, const char *from, size_t room)
-{
-    size_t i = 0;
-    for (; i + 1 < room && from[i]; i++)
-        to[i] = from[i];
-    to[i] = '\0';
-}
-
-static pmb_number how(const pmb_item *item)
-{
-    return (pmb_number){.decimals = item->range->decimals};
-}
-
 /* Opens the keyboard with the text that is there. */
 static void open(pmb_menu *m, const pmb_item *item, const pmb_keys *keys)
 {
@@ -57,20 +44,24 @@ static int32_t number_in(const char *text, uint8_t decimals)
     return minus ? -value : value;
 }
 
-static void take_number(const pmb_menu *m, const pmb_item *item)
+static bool is_number(const pmb_item *item)
 {
-    const int32_t value = number_in(m->keyboard->text, item->range->decimals);
-    *item->number = (int16_t)pmb_greater(item->range->least, pmb_lesser(value, item->range->most));
+    return item->kind == &pmb_item_typed_number;
 }
 
-static void take_text(const pmb_menu *m, const pmb_item *item)
+static void take(const pmb_menu *m, const pmb_item *item)
 {
-    copy(item->text, m->keyboard->text, (size_t)pmb_greater(item->range->most, 0) + 1);
+    const pmb_range *range = item->range;
+    const char *typed = m->keyboard->text;
+    if (is_number(item))
+        *item->number = (int16_t)pmb_greater(
+            range->least, pmb_lesser(number_in(typed, range->decimals), range->most));
+    else
+        pmb_menu_copy(item->text, typed, (size_t)pmb_greater(range->most, 0));
 }
 
 /* What was typed is taken when it is done. */
-static void look(pmb_menu *m, const pmb_item *item,
-                 void (*take)(const pmb_menu *, const pmb_item *))
+static void look(pmb_menu *m, const pmb_item *item)
 {
     m->changed = true;
     if (m->keyboard->state == PMB_KEYBOARD_TYPING)
@@ -82,31 +73,22 @@ static void look(pmb_menu *m, const pmb_item *item,
     pmb_menu_done(m, item);
 }
 
-static void press_number(pmb_menu *m, const pmb_item *item)
+static void press(pmb_menu *m, const pmb_item *item)
 {
-    if (!m->keyboard)
+    pmb_keyboard *k = m->keyboard;
+    if (!k)
         return;
     if (m->editing) {
-        pmb_keyboard_press(m->keyboard);
-        look(m, item, take_number);
-        return;
+        pmb_keyboard_press(k);
+        look(m, item);
+    } else if (is_number(item)) {
+        const pmb_number format = {.decimals = item->range->decimals};
+        (void)pmb_number_text(k->text, k->room, &format, *item->number);
+        open(m, item, &pmb_keys_number);
+    } else {
+        pmb_menu_copy(k->text, item->text, k->room > 0 ? k->room - 1 : 0);
+        open(m, item, &pmb_keys_letters);
     }
-    const pmb_number format = how(item);
-    (void)pmb_number_text(m->keyboard->text, m->keyboard->room, &format, *item->number);
-    open(m, item, &pmb_keys_number);
-}
-
-static void press_text(pmb_menu *m, const pmb_item *item)
-{
-    if (!m->keyboard)
-        return;
-    if (m->editing) {
-        pmb_keyboard_press(m->keyboard);
-        look(m, item, take_text);
-        return;
-    }
-    copy(m->keyboard->text, item->text, m->keyboard->room);
-    open(m, item, &pmb_keys_letters);
 }
 
 static void turn(pmb_menu *m, const pmb_item *item, int16_t steps)
@@ -133,20 +115,12 @@ static void go(pmb_menu *m, const pmb_item *item, pmb_way way)
     pmb_keyboard_way(m->keyboard, way);
 }
 
-static void touch_number(pmb_menu *m, const pmb_item *item, pmb_touch_event event,
-                         const pmb_finger *finger)
+static void touch(pmb_menu *m, const pmb_item *item, pmb_touch_event event,
+                  const pmb_finger *finger)
 {
     pmb_keyboard_touch(m->keyboard, event, finger);
     if (event != PMB_TOUCH_NOTHING)
-        look(m, item, take_number);
-}
-
-static void touch_text(pmb_menu *m, const pmb_item *item, pmb_touch_event event,
-                       const pmb_finger *finger)
-{
-    pmb_keyboard_touch(m->keyboard, event, finger);
-    if (event != PMB_TOUCH_NOTHING)
-        look(m, item, take_text);
+        look(m, item);
 }
 
 static const char *number_text(const pmb_menu *m, const pmb_item *item, char *room)
@@ -159,20 +133,20 @@ static const char *text_text(const pmb_menu *m, const pmb_item *item, char *room
     return pmb_item_text.value(m, item, room);
 }
 
-const pmb_item_kind pmb_item_typed_number = {.press = press_number,
+const pmb_item_kind pmb_item_typed_number = {.press = press,
                                              .turn = turn,
                                              .undo = undo,
                                              .value = number_text,
                                              .draw = draw,
                                              .way = go,
-                                             .touch = touch_number};
+                                             .touch = touch};
 
-const pmb_item_kind pmb_item_typed_text = {.press = press_text,
+const pmb_item_kind pmb_item_typed_text = {.press = press,
                                            .turn = turn,
                                            .undo = undo,
                                            .value = text_text,
                                            .draw = draw,
                                            .way = go,
-                                           .touch = touch_text};
+                                           .touch = touch};
 
 #endif

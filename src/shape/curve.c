@@ -11,14 +11,9 @@ static int32_t limited(int16_t value)
     return pmb_greater(-LIMIT - 1, pmb_lesser(value, LIMIT));
 }
 
-static int32_t absolute(int32_t value)
-{
-    return value < 0 ? -value : value;
-}
-
 static int32_t distance(pmb_point a, pmb_point b)
 {
-    return absolute(limited(a.x) - limited(b.x)) + absolute(limited(a.y) - limited(b.y));
+    return pmb_absolute(limited(a.x) - limited(b.x)) + pmb_absolute(limited(a.y) - limited(b.y));
 }
 
 int32_t pmb_bezier_lines(const pmb_bezier *b)
