@@ -49,8 +49,7 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the picture to write; card.png if not given",
          "FILE.png"},
-        {"only", '\0', POPT_ARG_STRING, &panel, 0,
-         "which panel of the file; the first if not given", "NAME"},
+        ONLY_OPTION(panel),
         BENCH_OPTION(bench.bench),
         TRACE_OPTION(bench.trace),
         WIRED_OPTION(bench.wired),

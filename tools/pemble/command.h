@@ -48,6 +48,12 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
 /* Frees the words and the values of string options. */
 void line_done(struct line *line);
 
+#define ONLY_OPTION(variable)                                                                      \
+    {                                                                                              \
+        "only", '\0', POPT_ARG_STRING, &(variable), 0,                                             \
+            "which panel of the file; the first if not given", "NAME"                              \
+    }
+
 /* "pemble: ..." on stderr, with a new line. */
 void complain(const char *format, ...) __attribute__((format(printf, 1, 2)));
 

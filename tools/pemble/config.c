@@ -549,7 +549,7 @@ static void complete_touch(const struct setup *setup, struct panel_setup *panel,
     pmb_touch_config *touch = &panel->touch;
     if (!touch->kind) {
         if (has_section(entries, "touch", panel->name))
-            missing(entries, "touch", "sensor", "xpt2046, film, ft6x36, cst816 or gt911");
+            missing(entries, "touch", "sensor", SENSOR_NAMES);
         return;
     }
     const bool spi = touch->kind == &pmb_xpt2046, film = touch->kind == &pmb_touch_film;

@@ -66,6 +66,7 @@ const struct panel_setup *panel_resets_with(const struct setup *setup,
 bool panel_was_made_i2c(const struct panel_setup *panel);
 
 /* "xpt2046" of a kind of touch sensor, as the file has it. */
+#define SENSOR_NAMES "xpt2046, film, ft6x36, cst816 or gt911"
 const char *touch_name(const pmb_touch_kind *kind);
 
 /* The panel's name, or that of its module or controller. */

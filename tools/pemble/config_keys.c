@@ -476,7 +476,7 @@ static const struct key keys[] = {
     {"bus", "mode", read_mode, "0 (the clock rests low) or 3 (it rests high)"},
     {"bus", "overclock", read_overclock, "yes or no"},
     {"bus", "expander", read_expander, "none, or 0x20 to 0x27, the address of an MCP23017"},
-    {"touch", "sensor", read_sensor, "xpt2046, film, ft6x36, cst816 or gt911"},
+    {"touch", "sensor", read_sensor, SENSOR_NAMES},
     {"touch", "unit", read_touch_unit, "0 to 3"},
     {"touch", "address", read_touch_address, "0x08 to 0x77, the 7-bit form"},
     {"touch", "speed", read_touch_speed, "a number with Hz, kHz or MHz, such as 2MHz"},

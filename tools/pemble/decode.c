@@ -190,9 +190,10 @@ static void say_channels(const struct decoding *r, const char *path)
     putchar('\n');
 }
 
-static double kilohertz(uint64_t high, uint64_t low)
+static double kilohertz(const struct clock_watch *c)
 {
-    return high + low ? 1e6 / (double)(high + low) : 0;
+    const uint64_t period = c->shortest_high + c->shortest_low;
+    return period ? 1e6 / (double)period : 0;
 }
 
 /* The address that most transactions are for. */
@@ -214,11 +215,11 @@ static void say_wires(const struct decoding *r)
         if (r->channels[WIRE_DC] >= 0)
             printf(", %u commands and %u of data", s->commands, s->data);
         printf("; selected %u times; the clock goes up to %.0f kHz\n", s->selects,
-               kilohertz(s->shortest_high, s->shortest_low));
+               kilohertz(&s->clock));
         return;
     }
     printf("I2C: %u transactions, %u bytes; the clock goes up to %.0f kHz;", i->starts, i->bytes,
-           kilohertz(i->shortest_high, i->shortest_low));
+           kilohertz(&i->clock));
     int addresses = 0;
     for (int a = 0; a < 128; a++)
         if (i->asked[a] && (addresses++ < MOST_ADDRESSES || a == r->panel->config.bus.address))
@@ -337,8 +338,7 @@ static int run(int argc, const char **argv)
          "FILE.png"},
         {"channel", '\0', POPT_ARG_STRING, &channels, 0, "which channel of the capture a wire is",
          "WIRE=NAME,..."},
-        {"only", '\0', POPT_ARG_STRING, &only, 0, "which panel of the file; the first if not given",
-         "NAME"},
+        ONLY_OPTION(only),
         POPT_TABLEEND,
     };
     static struct setup setup;

@@ -246,8 +246,7 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &o.out, 0,
          "the picture to write at the end; machine.png on the bench if not given", "FILE.png"},
-        {"only", '\0', POPT_ARG_STRING, &o.panel, 0,
-         "which panel of the file; the first if not given", "NAME"},
+        ONLY_OPTION(o.panel),
         {"turn", '\0', POPT_ARG_INT, &o.turn, 0, "seconds for a page; 5 if not given", "SECONDS"},
         {"button", '\0', POPT_ARG_INT, &o.button, 0,
          "with --wired: a button from this GPIO to ground turns the page", "GPIO"},

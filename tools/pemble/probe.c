@@ -230,8 +230,7 @@ static int run(int argc, const char **argv)
     struct stage_options bench = {NULL, NULL, 0};
     char *panel = NULL;
     struct poptOption options[] = {
-        {"only", '\0', POPT_ARG_STRING, &panel, 0,
-         "which panel of the file; the first if not given", "NAME"},
+        ONLY_OPTION(panel),
         BENCH_OPTION(bench.bench),
         TRACE_OPTION(bench.trace),
         WIRED_OPTION(bench.wired),

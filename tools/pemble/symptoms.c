@@ -144,8 +144,7 @@ static int run(int argc, const char **argv)
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the sheet; symptoms.png if not given",
          "SHEET.png"},
-        {"only", '\0', POPT_ARG_STRING, &panel, 0,
-         "which panel of the file; the first if not given", "NAME"},
+        ONLY_OPTION(panel),
         TRACE_OPTION(wanted.trace),
         WIRED_OPTION(wanted.wired),
         POPT_TABLEEND,

@@ -233,8 +233,8 @@ static int begin(struct session *s, const struct panel_setup *setup, const char 
 {
     struct act *act = &s->stage->acts[s->number];
     if (!setup->touch.kind) {
-        complain("%s: %s has no [touch] section; a sensor is xpt2046, film, ft6x36, cst816 or "
-                 "gt911 (docs/configuration.md)",
+        complain("%s: %s has no [touch] section; a sensor is " SENSOR_NAMES
+                 " (docs/configuration.md)",
                  s->stage->believed->path, panel_title(setup));
         return BAD_USE;
     }
@@ -296,8 +296,7 @@ static int run(int argc, const char **argv)
          "FILE.png"},
         {"inputs", '\0', POPT_ARG_STRING, &inputs, 0, "what the finger does on the bench",
          "FILE.csv"},
-        {"only", '\0', POPT_ARG_STRING, &panel, 0,
-         "which panel of the file; the first if not given", "NAME"},
+        ONLY_OPTION(panel),
         {"seconds", '\0', POPT_ARG_INT, &seconds, 0, "how long; 30 if not given", "N"},
         BENCH_OPTION(bench.bench),
         TRACE_OPTION(bench.trace),

@@ -7,6 +7,22 @@ static void measure(uint64_t *shortest, uint64_t from, uint64_t to)
         *shortest = to - from;
 }
 
+/* Whether the clock has risen. */
+static bool rises(struct clock_watch *c, uint64_t at, bool level)
+{
+    if (level == c->level)
+        return false;
+    c->level = level;
+    if (level) {
+        measure(&c->shortest_low, c->fell, at);
+        c->rose = at;
+    } else {
+        measure(&c->shortest_high, c->rose, at);
+        c->fell = at;
+    }
+    return level;
+}
+
 /* The ninth bit: low acknowledges. */
 static void byte_done(struct i2c_watch *w, bool acknowledged)
 {
@@ -24,7 +40,7 @@ static void byte_done(struct i2c_watch *w, bool acknowledged)
 void i2c_watch_change(struct i2c_watch *w, uint64_t at, bool is_clock, bool level)
 {
     if (!is_clock) {
-        if (w->scl && w->sda != level) { /* start or stop */
+        if (w->clock.level && w->sda != level) { /* start or stop */
             w->going = !level;
             w->in_address = !level;
             w->starts += !level;
@@ -33,17 +49,7 @@ void i2c_watch_change(struct i2c_watch *w, uint64_t at, bool is_clock, bool leve
         w->sda = level;
         return;
     }
-    if (level == w->scl)
-        return;
-    w->scl = level;
-    if (!level) {
-        measure(&w->shortest_high, w->rose, at);
-        w->fell = at;
-        return;
-    }
-    measure(&w->shortest_low, w->fell, at);
-    w->rose = at;
-    if (!w->going)
+    if (!rises(&w->clock, at, level) || !w->going)
         return;
     if (w->bits++ < 8)
         w->shift = (uint8_t)(w->shift << 1 | w->sda);
@@ -60,15 +66,7 @@ void spi_watch_change(struct spi_watch *w, uint64_t at, enum spi_line line, bool
         w->selects += !level && w->selected != !level;
         w->selected = !level;
         w->bits = 0;
-    } else if (level != w->clock) {
-        w->clock = level;
-        if (!level) {
-            measure(&w->shortest_high, w->rose, at);
-            w->fell = at;
-            return;
-        }
-        measure(&w->shortest_low, w->fell, at);
-        w->rose = at;
+    } else if (rises(&w->clock, at, level)) {
         w->clocks++;
         if (w->has_select && !w->selected) {
             w->unselected++;

@@ -5,16 +5,22 @@
 #include <stdbool.h>
 #include <stdint.h>
 
+struct clock_watch {
+    uint64_t shortest_high, shortest_low; /* ns; 0: not seen */
+    /* private */
+    bool level;
+    uint64_t rose, fell;
+};
+
 /* I2C (UM10204, section 3.1) as it passes by. All zero: nothing yet. */
 struct i2c_watch {
     unsigned starts, bytes;
-    unsigned asked[128], answered[128];   /* transactions of each address */
-    uint64_t shortest_high, shortest_low; /* of the clock, ns; 0: not seen */
+    unsigned asked[128], answered[128]; /* transactions of each address */
+    struct clock_watch clock;
     /* private */
-    bool sda, scl, in_address, going;
+    bool sda, in_address, going;
     int bits;
     uint8_t shift;
-    uint64_t rose, fell;
 };
 
 void i2c_watch_change(struct i2c_watch *watch, uint64_t at, bool is_clock, bool level);
@@ -23,11 +29,10 @@ void i2c_watch_change(struct i2c_watch *watch, uint64_t at, bool is_clock, bool 
 struct spi_watch {
     unsigned clocks, bytes, selects, unselected; /* unselected: clocks while CS was high */
     unsigned commands, data;                     /* bytes with D/C low and high */
-    uint64_t shortest_high, shortest_low;
+    struct clock_watch clock;
     /* private */
-    bool selected, has_select, data_command, clock;
+    bool selected, has_select, data_command;
     int bits;
-    uint64_t rose, fell;
 };
 
 enum spi_line { SPI_CLOCK, SPI_SELECT, SPI_DATA_COMMAND };
