@@ -18,11 +18,7 @@ static const pmb_theme paper = {
     .icons = {&pmb_font_pennant8, &pmb_font_pennant12},
 };
 
-static const struct {
-    const char *picture;
-    const pmb_format *format;
-    const pmb_theme *theme;
-} looks[] = {
+static const struct golden_look looks[] = {
     {"gauges-dark", &pmb_mono_vertical, &pmb_theme_dark},
     {"gauges-light", &pmb_mono_horizontal, &pmb_theme_light},
     {"gauges-grey", &pmb_grey4, &pmb_theme_dark},
@@ -31,31 +27,25 @@ static const struct {
 };
 
 /* Two cells for each: natural size, and beside it as small as 3/5 and as large as the cell. */
-static pmb_canvas draw_sheet(size_t look)
+static void draw_sheet(pmb_canvas *c, const void *style)
 {
-    static uint8_t pixels[W * H * 2];
-    const pmb_theme *theme = looks[look].theme;
-    pmb_canvas c;
-    assert_int_equal(
-        pmb_canvas_init(&c, looks[look].format, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
-        PMB_OK);
-    pmb_fill(&c, theme->ground);
+    const pmb_theme *theme = style;
+    pmb_fill(c, theme->ground);
     assert_true(gauge_count * 2 <= ACROSS * DOWN);
     for (size_t i = 0; i < 2 * gauge_count; i++) {
         const struct gauge *g = &gauges[i / 2];
         const int x = (int)(i % ACROSS) * CELL_W + 4, y = (int)(i / ACROSS) * CELL_H + 4;
         const pmb_size n = g->natural;
         if (i % 2 == 0) {
-            g->draw(&c, theme, (pmb_rect){(int16_t)x, (int16_t)y, n.w, n.h}, 70);
+            g->draw(c, theme, (pmb_rect){(int16_t)x, (int16_t)y, n.w, n.h}, 70);
             continue;
         }
         const int16_t small_w = (int16_t)(n.w * 3 / 5), small_h = (int16_t)(n.h * 3 / 5);
-        g->draw(&c, theme, (pmb_rect){(int16_t)x, (int16_t)y, small_w, small_h}, 20);
+        g->draw(c, theme, (pmb_rect){(int16_t)x, (int16_t)y, small_w, small_h}, 20);
         const int16_t top = (int16_t)(y + small_h + 3);
-        g->draw(&c, theme, (pmb_rect){(int16_t)x, top, CELL_W - 8, (int16_t)(y + CELL_H - 8 - top)},
+        g->draw(c, theme, (pmb_rect){(int16_t)x, top, CELL_W - 8, (int16_t)(y + CELL_H - 8 - top)},
                 95);
     }
-    return c;
 }
 
 static const char *part(int x, int y)
@@ -64,13 +54,12 @@ static const char *part(int x, int y)
     return i < gauge_count ? gauges[i].name : "nothing";
 }
 
+static const struct golden_sheet sheet = {{W, H}, looks, LENGTH(looks), draw_sheet, part};
+
 static void gauges_look_as_they_did(void **state)
 {
     (void)state;
-    for (size_t i = 0; i < LENGTH(looks); i++) {
-        const pmb_canvas c = draw_sheet(i);
-        golden_compare(looks[i].picture, &c, part);
-    }
+    golden_compare(&sheet);
 }
 
 int main(int argc, char **argv)
@@ -78,12 +67,6 @@ int main(int argc, char **argv)
     const struct CMUnitTest tests[] = {
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT, gauges_look_as_they_did),
     };
-    int wrong = 0;
-    if (argc != 3 || strcmp(argv[1], "--keep") != 0)
-        return cmocka_run_group_tests(tests, NULL, NULL);
-    for (size_t i = 0; i < LENGTH(looks); i++) {
-        const pmb_canvas c = draw_sheet(i);
-        wrong |= golden_keep(argv[2], looks[i].picture, &c);
-    }
-    return wrong;
+    const int kept = golden_keep(&sheet, argc, argv);
+    return kept >= 0 ? kept : cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -2,8 +2,6 @@
  * `make golden` draws them anew. */
 #include "golden.h"
 
-enum { W = 1000, H = 800, GAP = 6 };
-
 static void keyboard(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, const pmb_keys *keys)
 {
     char text[24] = "Pellan Qu";
@@ -75,54 +73,31 @@ static const struct {
     {"progress", {240, 160}, progress}, {"message", {200, 120}, message},
 };
 
-static pmb_canvas draw_sheet(const pmb_format *format, const pmb_theme *theme)
-{
-    static uint8_t pixels[W * H * 2];
-    pmb_canvas c;
-    assert_int_equal(pmb_canvas_init(&c, format, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
-                     PMB_OK);
-    pmb_fill(&c, theme->ground);
-    int16_t x = GAP, y = GAP, high = 0;
-    for (size_t i = 0; i < LENGTH(parts); i++) {
-        const pmb_size size = parts[i].size;
-        if (x + size.w + GAP > W) {
-            x = GAP;
-            y = (int16_t)(y + high + 2 * GAP);
-            high = 0;
-        }
-        const pmb_rect r = {x, y, size.w, size.h};
-        pmb_rect_stroke(&c, pmb_rect_inset(r, -2), theme->quiet);
-        parts[i].draw(&c, theme, r);
-        x = (int16_t)(x + size.w + 2 * GAP);
-        high = (int16_t)(size.h > high ? size.h : high);
-    }
-    return c;
-}
-
-static const struct {
-    const char *picture;
-    const pmb_format *format;
-    const pmb_theme *theme;
-} looks[] = {
+static const struct golden_look looks[] = {
     {"keys-dark", &pmb_mono_vertical, &pmb_theme_dark},
     {"keys-light", &pmb_mono_horizontal, &pmb_theme_light},
     {"keys-colour", &pmb_rgb565, &pmb_theme_color},
 };
 
-static const char *part(int x, int y)
+static void draw_parts(pmb_canvas *c, const void *style)
 {
-    (void)x;
-    (void)y;
-    return "a keyboard or a dialog";
+    const pmb_theme *theme = style;
+    struct golden_rows rows = {.apart = 12};
+    pmb_fill(c, theme->ground);
+    for (size_t i = 0; i < LENGTH(parts); i++) {
+        const pmb_rect r = golden_place(&rows, c, parts[i].size);
+        pmb_rect_stroke(c, pmb_rect_inset(r, -2), theme->quiet);
+        parts[i].draw(c, theme, r);
+    }
 }
+
+static const struct golden_sheet sheet = {
+    .size = {1000, 800}, .looks = looks, .count = LENGTH(looks), .draw = draw_parts};
 
 static void keyboards_and_dialogs_look_as_they_did(void **state)
 {
     (void)state;
-    for (size_t i = 0; i < LENGTH(looks); i++) {
-        const pmb_canvas c = draw_sheet(looks[i].format, looks[i].theme);
-        golden_compare(looks[i].picture, &c, part);
-    }
+    golden_compare(&sheet);
 }
 
 int main(int argc, char **argv)
@@ -131,12 +106,6 @@ int main(int argc, char **argv)
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT,
                      keyboards_and_dialogs_look_as_they_did),
     };
-    int wrong = 0;
-    if (argc != 3 || strcmp(argv[1], "--keep") != 0)
-        return cmocka_run_group_tests(tests, NULL, NULL);
-    for (size_t i = 0; i < LENGTH(looks); i++) {
-        const pmb_canvas c = draw_sheet(looks[i].format, looks[i].theme);
-        wrong |= golden_keep(argv[2], looks[i].picture, &c);
-    }
-    return wrong;
+    const int kept = golden_keep(&sheet, argc, argv);
+    return kept >= 0 ? kept : cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -3,8 +3,6 @@
 #include "golden.h"
 #include "menus.h"
 
-enum { W = 1000, H = 700, GAP = 6 };
-
 static const pmb_menu_style dark = {.theme = &pmb_theme_dark};
 static const pmb_menu_style light = {.theme = &pmb_theme_light, .calm = true};
 static const pmb_menu_style color = {.theme = &pmb_theme_color, .row_height = 36};
@@ -33,61 +31,40 @@ static const struct {
     {"edit", {240, 320}, "ddddp"},
 };
 
-static pmb_canvas draw_sheet(const pmb_format *format, const pmb_menu_style *style)
-{
-    static uint8_t pixels[W * H * 2];
-    pmb_canvas c;
-    assert_int_equal(pmb_canvas_init(&c, format, (pmb_rect){0, 0, W, H}, pixels, sizeof pixels),
-                     PMB_OK);
-    pmb_fill(&c, style->theme->ground);
-    int16_t x = GAP, y = GAP, high = 0;
-    for (size_t i = 0; i < LENGTH(states); i++) {
-        const pmb_size size = states[i].size;
-        if (x + size.w + GAP > W) {
-            x = GAP;
-            y = (int16_t)(y + high + GAP);
-            high = 0;
-        }
-        quay_reset();
-        quay.horn_disabled = true;
-        pmb_menu_style fitting = *style;
-        if (size.h < 200)
-            fitting.row_height = 0;
-        pmb_menu menu = {
-            .style = &fitting, .home = &quay_home, .area = {x, y, size.w, size.h}, .user = &quay};
-        quay_act(&menu, states[i].inputs);
-        pmb_rect_stroke(&c, pmb_rect_inset(menu.area, -2), style->theme->quiet);
-        pmb_menu_draw(&c, &menu);
-        x = (int16_t)(x + size.w + GAP);
-        high = (int16_t)(size.h > high ? size.h : high);
-    }
-    return c;
-}
-
-static const struct {
-    const char *picture;
-    const pmb_format *format;
-    const pmb_menu_style *style;
-} looks[] = {
+static const struct golden_look looks[] = {
     {"menus-dark", &pmb_mono_vertical, &dark},
     {"menus-light", &pmb_mono_horizontal, &light},
     {"menus-colour", &pmb_rgb565, &color},
 };
 
-static const char *part(int x, int y)
+static void draw_states(pmb_canvas *c, const void *style)
 {
-    (void)x;
-    (void)y;
-    return "a menu";
+    const pmb_menu_style *given = style;
+    struct golden_rows rows = {.apart = 6};
+    pmb_fill(c, given->theme->ground);
+    for (size_t i = 0; i < LENGTH(states); i++) {
+        quay_reset();
+        quay.horn_disabled = true;
+        pmb_menu_style fitting = *given;
+        if (states[i].size.h < 200)
+            fitting.row_height = 0;
+        pmb_menu menu = {.style = &fitting,
+                         .home = &quay_home,
+                         .area = golden_place(&rows, c, states[i].size),
+                         .user = &quay};
+        quay_act(&menu, states[i].inputs);
+        pmb_rect_stroke(c, pmb_rect_inset(menu.area, -2), given->theme->quiet);
+        pmb_menu_draw(c, &menu);
+    }
 }
+
+static const struct golden_sheet sheet = {
+    .size = {1000, 700}, .looks = looks, .count = LENGTH(looks), .draw = draw_states};
 
 static void menus_look_as_they_did(void **state)
 {
     (void)state;
-    for (size_t i = 0; i < LENGTH(looks); i++) {
-        const pmb_canvas c = draw_sheet(looks[i].format, looks[i].style);
-        golden_compare(looks[i].picture, &c, part);
-    }
+    golden_compare(&sheet);
 }
 
 int main(int argc, char **argv)
@@ -95,12 +72,6 @@ int main(int argc, char **argv)
     const struct CMUnitTest tests[] = {
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT, menus_look_as_they_did),
     };
-    int wrong = 0;
-    if (argc != 3 || strcmp(argv[1], "--keep") != 0)
-        return cmocka_run_group_tests(tests, NULL, NULL);
-    for (size_t i = 0; i < LENGTH(looks); i++) {
-        const pmb_canvas c = draw_sheet(looks[i].format, looks[i].style);
-        wrong |= golden_keep(argv[2], looks[i].picture, &c);
-    }
-    return wrong;
+    const int kept = golden_keep(&sheet, argc, argv);
+    return kept >= 0 ? kept : cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -20,7 +20,18 @@ static void rgb_of(const pmb_canvas *c, uint8_t *rgb)
     }
 }
 
-int golden_keep(const char *directory, const char *name, const pmb_canvas *c)
+static pmb_canvas draw(const struct golden_sheet *sheet, const struct golden_look *look)
+{
+    static uint8_t pixels[GOLDEN_MOST_W * GOLDEN_MOST_H * 2];
+    const pmb_rect all = {0, 0, sheet->size.w, sheet->size.h};
+    pmb_canvas c;
+    memset(pixels, 0, sizeof pixels);
+    assert_int_equal(pmb_canvas_init(&c, look->format, all, pixels, sizeof pixels), PMB_OK);
+    sheet->draw(&c, look->style);
+    return c;
+}
+
+static int keep(const char *directory, const char *name, const pmb_canvas *c)
 {
     static uint8_t rgb[GOLDEN_MOST_W * GOLDEN_MOST_H * 3];
     png_image image = {.version = PNG_IMAGE_VERSION,
@@ -36,7 +47,7 @@ int golden_keep(const char *directory, const char *name, const pmb_canvas *c)
     return 1;
 }
 
-void golden_compare(const char *name, const pmb_canvas *c, const char *(*part)(int x, int y))
+static void compare(const struct golden_sheet *sheet, const char *name, const pmb_canvas *c)
 {
     static uint8_t drawn[GOLDEN_MOST_W * GOLDEN_MOST_H * 3], kept[sizeof drawn];
     png_image image = {.version = PNG_IMAGE_VERSION};
@@ -51,6 +62,43 @@ void golden_compare(const char *name, const pmb_canvas *c, const char *(*part)(i
     rgb_of(c, drawn);
     for (int i = 0; i < c->bounds.w * c->bounds.h; i++)
         if (memcmp(drawn + 3 * i, kept + 3 * i, 3) != 0)
-            fail_msg("%s: %s: pixel %d,%d differs", path, part(i % c->bounds.w, i / c->bounds.w),
+            fail_msg("%s: %s: pixel %d,%d differs", path,
+                     sheet->part ? sheet->part(i % c->bounds.w, i / c->bounds.w) : "the sheet",
                      i % c->bounds.w, i / c->bounds.w);
+}
+
+void golden_compare(const struct golden_sheet *sheet)
+{
+    for (size_t i = 0; i < sheet->count; i++) {
+        const pmb_canvas c = draw(sheet, &sheet->looks[i]);
+        compare(sheet, sheet->looks[i].picture, &c);
+    }
+}
+
+int golden_keep(const struct golden_sheet *sheet, int argc, char **argv)
+{
+    int wrong = 0;
+    if (argc != 3 || strcmp(argv[1], "--keep") != 0)
+        return -1;
+    for (size_t i = 0; i < sheet->count; i++) {
+        const pmb_canvas c = draw(sheet, &sheet->looks[i]);
+        wrong |= keep(argv[2], sheet->looks[i].picture, &c);
+    }
+    return wrong;
+}
+
+pmb_rect golden_place(struct golden_rows *rows, const pmb_canvas *c, pmb_size size)
+{
+    enum { EDGE = 6 };
+    if (rows->y == 0)
+        rows->x = rows->y = EDGE;
+    if (rows->x + size.w + EDGE > c->bounds.w) {
+        rows->x = EDGE;
+        rows->y = (int16_t)(rows->y + rows->high + rows->apart);
+        rows->high = 0;
+    }
+    const pmb_rect r = {rows->x, rows->y, size.w, size.h};
+    rows->x = (int16_t)(rows->x + size.w + rows->apart);
+    rows->high = size.h > rows->high ? size.h : rows->high;
+    return r;
 }

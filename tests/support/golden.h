@@ -6,10 +6,32 @@
 
 enum { GOLDEN_MOST_W = 1024, GOLDEN_MOST_H = 960 };
 
-/* What a canvas shows, as the file NAME.png in a directory. 0, or 1 after saying what is wrong. */
-int golden_keep(const char *directory, const char *name, const pmb_canvas *c);
+/* One of the looks of a sheet: its picture, NAME.png, and what it is drawn with. */
+struct golden_look {
+    const char *picture;
+    const pmb_format *format;
+    const void *style; /* for `draw` */
+};
 
-/* Fails unless a canvas shows what the kept picture does. `part` names what is at a pixel. */
-void golden_compare(const char *name, const pmb_canvas *c, const char *(*part)(int x, int y));
+struct golden_sheet {
+    pmb_size size;
+    const struct golden_look *looks;
+    size_t count;
+    void (*draw)(pmb_canvas *c, const void *style);
+    const char *(*part)(int x, int y); /* names what is at a pixel; NULL: nothing is named */
+};
+
+/* Fails unless each look shows what the kept picture does. */
+void golden_compare(const struct golden_sheet *sheet);
+
+/* With the words --keep DIRECTORY the pictures are drawn anew: the exit status. -1: other words. */
+int golden_keep(const struct golden_sheet *sheet, int argc, char **argv);
+
+/* Places for things beside and below one another, with room around them. All zero but `apart`:
+ * nothing is placed yet. */
+struct golden_rows {
+    int16_t apart, x, y, high;
+};
+pmb_rect golden_place(struct golden_rows *rows, const pmb_canvas *c, pmb_size size);
 
 #endif
