@@ -8,6 +8,7 @@
 #include "pemble/bench.h"
 #include "files.h"
 #include "pemble/bench_inputs.h"
+#include "pemble/bench_live.h"
 #include "pemble/bench_touch.h"
 #include "pixmap.h"
 
@@ -52,7 +53,7 @@ void board_touch(const pmb_touch_config *sensor, const pmb_panel_config *panel)
 
 void board_beep(uint16_t hertz)
 {
-    (void)hertz;
+    pmb_bench_sound(bench, hertz);
 }
 
 uint32_t board_milliseconds(void)
@@ -85,13 +86,14 @@ static bool save(const char *name, int number)
     return saved;
 }
 
-/* What the inputs of this program do; without a file nobody touches them. */
+/* What the inputs of this program do; without a file nobody touches them. Whoever watches has the
+ * usual ones in hand. */
 static void read_inputs(const char *name)
 {
     const char *path = getenv("PEMBLE_INPUTS");
     char usual[512];
     snprintf(usual, sizeof usual, "%s/%s.csv", INPUTS, name);
-    FILE *f = fopen(usual, "r");
+    FILE *f = pmb_bench_is_live(bench) ? NULL : fopen(usual, "r");
     if (f)
         fclose(f);
     const char *wrong = path || f ? pmb_inputs_read(path ? path : usual, devices) : NULL;
@@ -106,7 +108,7 @@ bool board_running(const char *name, uint32_t milliseconds)
     if (!has_inputs)
         read_inputs(name);
     has_inputs = true;
-    if (board_milliseconds() < milliseconds)
+    if (board_milliseconds() < milliseconds || pmb_bench_is_live(bench))
         return true;
     bool good = true;
     for (int i = 0; i < count; i++)

@@ -22,7 +22,8 @@ static void wait_us(void *context, uint32_t microseconds)
 pmb_bench *pmb_bench_new(void)
 {
     pmb_bench *bench = calloc(1, sizeof *bench);
-    if (bench)
+    if (bench) {
+        bench->feed = feed_new();
         bench->port = (pmb_port){
             .context = bench,
             .i2c_write = bench_i2c_write,
@@ -33,6 +34,7 @@ pmb_bench *pmb_bench_new(void)
             .analog_read = bench_analog_read,
             .wait_us = wait_us,
         };
+    }
     return bench;
 }
 
@@ -40,6 +42,7 @@ void pmb_bench_free(pmb_bench *bench)
 {
     if (!bench)
         return;
+    feed_free(bench->feed);
     while (bench->modules) {
         pmb_module *module = bench->modules;
         bench->modules = module->next;

@@ -3,6 +3,7 @@
 #define PEMBLE_SIM_BENCH_PARTS_H
 
 #include "module.h"
+#include "pemble/bench_inputs.h"
 #include "pemble/screen.h"
 
 enum { BENCH_UNITS = 4, BENCH_PINS = 256, BENCH_INTERRUPTS = 16 };
@@ -43,6 +44,7 @@ struct interrupt {
 };
 
 struct trace;
+struct feed;
 
 struct pmb_bench {
     uint64_t now; /* ns */
@@ -59,8 +61,10 @@ struct pmb_bench {
     int interrupt_count;
     bool interrupted; /* a handler runs */
     struct pmb_input *inputs;
+    unsigned input_count;
     uint64_t next_input; /* when one of them does something; 0: never again */
     struct trace *trace;
+    struct feed *feed; /* who watches; NULL: nobody */
     unsigned lose_every, bytes_until_loss;
     struct fault fault;
     pmb_bench_traffic traffic;
@@ -94,6 +98,21 @@ void bench_later(pmb_module *module, uint64_t nanoseconds, void (*happens)(pmb_m
 void bench_inputs_until(pmb_bench *bench, uint64_t end);
 void bench_inputs_free(pmb_bench *bench);
 uint16_t bench_analog_read(void *context, pmb_pin pin);
+
+/* The kind and pins of the n-th device in the order in which they were placed, from 0; false: there
+ * are not so many. bench_hand moves it at once, as pmb_input_plan says, an encoder by `first`
+ * detents; what it was going to do is forgotten. */
+bool bench_device(const pmb_bench *bench, unsigned number, pmb_input_kind *kind, pmb_pin pins[2]);
+void bench_hand(pmb_bench *bench, unsigned number, int first, int second);
+
+/* Whether a module is a touch sensor. */
+bool bench_is_touch(const pmb_module *module);
+
+/* For whoever watches: NULL when nobody does; when the bench is next looked at, and that look. */
+struct feed *feed_new(void);
+void feed_free(struct feed *feed);
+uint64_t feed_next_look(const struct feed *feed);
+void feed_look(struct feed *feed, pmb_bench *bench);
 
 /* What a bare film shows on a net, 0 to 65535; false when this is not one of its electrodes. */
 bool touch_film_reading(pmb_module *module, const struct net *net, uint16_t *reading);

@@ -37,9 +37,8 @@ bool bench_is_quiet(const pmb_bench *bench, uint64_t nanoseconds)
     return earliest(bench, end) < 0 && (bench->next_input == 0 || bench->next_input > end);
 }
 
-void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
+static void pass_until(pmb_bench *bench, uint64_t end)
 {
-    const uint64_t end = bench->now + nanoseconds;
     for (int next; (next = earliest(bench, end)) >= 0;) {
         const struct event event = bench->events[next];
         bench->events[next] = bench->events[--bench->event_count];
@@ -49,4 +48,15 @@ void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
     if (bench->next_input != 0 && bench->next_input <= end)
         bench_inputs_until(bench, end);
     bench->now = end;
+}
+
+void bench_pass(pmb_bench *bench, uint64_t nanoseconds)
+{
+    const uint64_t end = bench->now + nanoseconds;
+    while (bench->feed && !bench->interrupted && feed_next_look(bench->feed) <= end) {
+        pass_until(bench, feed_next_look(bench->feed));
+        feed_look(bench->feed, bench);
+    }
+    if (bench->now <= end)
+        pass_until(bench, end);
 }

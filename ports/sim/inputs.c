@@ -29,6 +29,7 @@ struct pmb_input {
     int count, next;
     uint64_t last; /* the time of the last plan */
     int position;  /* encoder: detents when all is done */
+    unsigned number;
     pmb_input *following;
 };
 
@@ -39,6 +40,7 @@ static pmb_input *place(pmb_bench *bench, const pmb_input *given)
         return NULL;
     *input = *given;
     input->bench = bench;
+    input->number = bench->input_count++;
     input->following = bench->inputs;
     bench->inputs = input;
     return input;
@@ -126,6 +128,37 @@ bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int seco
     }
     input->last = at;
     return true;
+}
+
+static pmb_input *device(const pmb_bench *bench, unsigned number)
+{
+    pmb_input *input = bench->inputs;
+    while (input && input->number != number)
+        input = input->following;
+    return input;
+}
+
+bool bench_device(const pmb_bench *bench, unsigned number, pmb_input_kind *kind, pmb_pin pins[2])
+{
+    const pmb_input *input = device(bench, number);
+    if (!input)
+        return false;
+    *kind = input->kind;
+    memcpy(pins, input->pins, sizeof input->pins);
+    return true;
+}
+
+void bench_hand(pmb_bench *bench, unsigned number, int first, int second)
+{
+    pmb_input *input = device(bench, number);
+    if (!input)
+        return;
+    const uint64_t now = bench->now / MS + 1, last = (input->last + MS - 1) / MS;
+    if (input->kind == PMB_INPUT_ENCODER)
+        first += input->position;
+    else
+        input->count = input->next;
+    (void)pmb_input_plan(input, (uint32_t)(now > last ? now : last), first, second);
 }
 
 static void take_step(pmb_input *input)

@@ -77,11 +77,6 @@ static void pin_changed(pmb_module *m, int pin, bool level)
     i2c_end_changed(m, &((struct mcp23017 *)m->state)->i2c, pin, level);
 }
 
-static void render(pmb_module *m)
-{
-    module_plot(m, 0, 0, 0, 0, 0); /* it has no glass */
-}
-
 static bool create(pmb_module *m)
 {
     struct mcp23017 *s = m->state;
@@ -96,4 +91,4 @@ static const char *const pins[] = {"GND",  "VCC",  "SCL",  "SDA",  "GPA0", "GPA1
                                    "GPB2", "GPB3", "GPB4", "GPB5", "GPB6", "GPB7", NULL};
 
 const pmb_module_type pmb_sim_mcp23017 = {
-    "MCP23017", pins, sizeof(struct mcp23017), create, pin_changed, render, NULL};
+    "MCP23017", pins, sizeof(struct mcp23017), create, pin_changed, NULL, NULL};

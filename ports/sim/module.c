@@ -201,7 +201,8 @@ bool pmb_module_has_wire(const pmb_module *module, const char *pin)
 
 pmb_glass_view pmb_module_glass(pmb_module *module)
 {
-    module->type->render(module);
+    if (module->type->render)
+        module->type->render(module);
     return (pmb_glass_view){module->options.width, module->options.height, module->round,
                             module->rgb};
 }

@@ -15,7 +15,7 @@ struct pmb_module_type {
     bool (*create)(pmb_module *module);
     /* The level of one of its pins has changed. */
     void (*pin_changed)(pmb_module *module, int pin, bool level);
-    /* The glass as it looks now, into module->rgb. */
+    /* The glass as it looks now, into module->rgb; NULL: it has none. */
     void (*render)(pmb_module *module);
     /* A pin has been connected; NULL when that changes nothing. */
     void (*connected)(pmb_module *module);

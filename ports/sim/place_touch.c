@@ -11,6 +11,14 @@ static const struct {
              {&pmb_cst816, &pmb_sim_cst816},
              {&pmb_gt911, &pmb_sim_gt911}};
 
+bool bench_is_touch(const pmb_module *module)
+{
+    bool is = false;
+    for (size_t i = 0; i < sizeof known / sizeof known[0]; i++)
+        is = is || known[i].type == module->type;
+    return is;
+}
+
 static void wire(pmb_module *m, const pmb_touch_config *config)
 {
     const unsigned unit = config->bus.unit;

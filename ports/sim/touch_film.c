@@ -9,11 +9,6 @@ static void pin_changed(pmb_module *m, int pin, bool level)
     (void)level;
 }
 
-static void render(pmb_module *m)
-{
-    module_plot(m, 0, 0, 0, 0, 0);
-}
-
 static bool create(pmb_module *m)
 {
     struct finger *f = m->state;
@@ -60,5 +55,4 @@ const pmb_module_type pmb_sim_touch_film = {.name = "film",
                                             .pins = pins,
                                             .state_size = sizeof(struct finger),
                                             .create = create,
-                                            .pin_changed = pin_changed,
-                                            .render = render};
+                                            .pin_changed = pin_changed};

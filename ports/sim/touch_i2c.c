@@ -122,11 +122,6 @@ static void moved(pmb_module *m)
     bench_later(m, 2 * MS, end_pulse);
 }
 
-static void render(pmb_module *m)
-{
-    module_plot(m, 0, 0, 0, 0, 0);
-}
-
 /* FT6x36 and CST816: event and X, number and Y. */
 static uint8_t point_register(const struct touch_i2c *s, unsigned offset, uint8_t event)
 {
@@ -255,17 +250,14 @@ const pmb_module_type pmb_sim_ft6x36 = {.name = "FT6236",
                                         .pins = pins,
                                         .state_size = sizeof(struct touch_i2c),
                                         .create = create_ft6x36,
-                                        .pin_changed = pin_changed,
-                                        .render = render};
+                                        .pin_changed = pin_changed};
 const pmb_module_type pmb_sim_cst816 = {.name = "CST816S",
                                         .pins = pins,
                                         .state_size = sizeof(struct touch_i2c),
                                         .create = create_cst816,
-                                        .pin_changed = pin_changed,
-                                        .render = render};
+                                        .pin_changed = pin_changed};
 const pmb_module_type pmb_sim_gt911 = {.name = "GT911",
                                        .pins = pins,
                                        .state_size = sizeof(struct touch_i2c),
                                        .create = create_gt911,
-                                       .pin_changed = pin_changed,
-                                       .render = render};
+                                       .pin_changed = pin_changed};

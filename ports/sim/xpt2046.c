@@ -94,11 +94,6 @@ static void moved(pmb_module *m)
     bench_later(m, 3000000, show_pen);
 }
 
-static void render(pmb_module *m)
-{
-    module_plot(m, 0, 0, 0, 0, 0); /* the glass is the panel's */
-}
-
 static bool create(pmb_module *m)
 {
     struct xpt2046 *s = m->state;
@@ -118,5 +113,4 @@ const pmb_module_type pmb_sim_xpt2046 = {.name = "XPT2046",
                                          .state_size = sizeof(struct xpt2046),
                                          .create = create,
                                          .pin_changed = pin_changed,
-                                         .render = render,
                                          .connected = show_pen};

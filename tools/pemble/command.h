@@ -14,8 +14,11 @@ struct command {
 };
 
 extern const struct command command_budget, command_card, command_config, command_decode,
-    command_demo, command_font, command_machine, command_panels, command_picture, command_probe,
+    command_demo, command_font, command_live, command_machine, command_panels, command_picture, command_probe,
     command_reel, command_symptoms, command_touch, command_wiring;
+
+/* The harbour of pemble demo on a watched bench, without end; returns an exit status. */
+int demo_live(void *user);
 
 /* What --help says around the options. */
 struct usage {

@@ -44,6 +44,7 @@ struct run {
     struct post posts[STATIONS];
     const pmb_port *port;
     const char *directory;
+    uint32_t began; /* the time of the day at which the bench was made */
 };
 
 static int out_of_memory(void)
@@ -54,7 +55,7 @@ static int out_of_memory(void)
 
 static uint32_t now(const struct run *r)
 {
-    return (uint32_t)(pmb_bench_now(r->stage.bench) / 1000000);
+    return r->began + (uint32_t)(pmb_bench_now(r->stage.bench) / 1000000);
 }
 
 static int open_post(struct run *r, int number, const struct setup *setup)
@@ -86,18 +87,26 @@ static int look(struct run *r, struct post *p)
     return status;
 }
 
+/* The same, but paper may go on to settle. */
+static int begin_look(struct run *r, struct post *p)
+{
+    p->station->step(p->state, &r->harbour, p->act->panel.size);
+    const pmb_status status = pmb_screen_paint(&p->act->screen, p->station->paint, p->state);
+    return status == PMB_OK ? DONE : stage_failed(&r->stage, (int)(p->act - r->stage.acts), status);
+}
+
 /* Lets the time come; the stations with inputs look at them each millisecond, if that is wanted. */
 static void wait_until(struct run *r, uint32_t time, bool polled)
 {
     while (now(r) < time) {
         const uint32_t left = time - now(r);
         r->port->wait_us(r->port->context, polled ? 1000 : left * 1000);
-        r->harbour.now = now(r);
+        r->harbour.now = now(r) % DAY_MS;
         for (int i = 0; i < STATIONS && polled; i++)
             if (r->posts[i].station->poll)
                 r->posts[i].station->poll(r->posts[i].state, &r->harbour, r->port);
     }
-    r->harbour.now = time;
+    r->harbour.now = time % DAY_MS;
 }
 
 static void tell(uint32_t time)
@@ -169,6 +178,26 @@ static int run_day(struct run *r)
     }
     if (isatty(STDERR_FILENO))
         fputs("\r\033[K", stderr);
+    return status;
+}
+
+/* The harbour from 14:20 on, for ever: what it did before is known, and was not shown. */
+static int run_live(struct run *r)
+{
+    int status = DONE;
+    for (r->harbour.now = 0; r->harbour.now < RECORDED; r->harbour.now += 10 * MINUTE)
+        for (int i = 0; i < STATIONS; i++)
+            r->posts[i].station->step(r->posts[i].state, &r->harbour, r->posts[i].act->panel.size);
+    for (uint32_t t = RECORDED; status == DONE; t += TICK) {
+        wait_until(r, t, true);
+        for (int i = 0; i < STATIONS && status == DONE; i++) {
+            const struct station *s = r->posts[i].station;
+            if (t % DAY_MS == 0)
+                memset(r->posts[i].state, 0, s->state_size);
+            if (t == RECORDED || t % (s->by_minute > 0 ? s->by_minute : s->by_day) == 0)
+                status = begin_look(r, &r->posts[i]);
+        }
+    }
     return status;
 }
 
@@ -275,6 +304,7 @@ static int print_table(struct run *r)
     return complaints == 0 ? DONE : FAILED;
 }
 
+/* With a directory the day is written there; without one it is live. */
 static int run_harbour(const char *quay, const char *directory)
 {
     static struct setup setup;
@@ -285,14 +315,15 @@ static int run_harbour(const char *quay, const char *directory)
     snprintf(inputs, sizeof inputs, "%s/kiosk-inputs.csv", quay);
     if (!day_read(&day, quay))
         return FAILED;
-    r = (struct run){.directory = directory, .harbour = {.day = &day}};
+    r = (struct run){
+        .directory = directory, .harbour = {.day = &day}, .began = directory ? 0 : RECORDED};
     int status = stage_read(&r.stage, &setup, config, &(struct stage_options){0});
     if (status == DONE) {
         r.port = pmb_bench_port(r.stage.bench);
         pmb_input *const devices[PMB_INPUT_DEVICES] = {
             pmb_bench_place_input(r.stage.bench, PMB_INPUT_BUTTON, KIOSK_BUTTON, PMB_PIN_NONE),
             pmb_bench_place_input(r.stage.bench, PMB_INPUT_ENCODER, KIOSK_KNOB_A, KIOSK_KNOB_B)};
-        const char *wrong = pmb_inputs_read(inputs, devices);
+        const char *wrong = directory ? pmb_inputs_read(inputs, devices) : NULL;
         if (wrong) {
             complain("%s", wrong);
             status = FAILED;
@@ -304,7 +335,7 @@ static int run_harbour(const char *quay, const char *directory)
     for (int i = 0; i < STATIONS && status == DONE; i++)
         pmb_module_count_anew(r.posts[i].act->module);
     if (status == DONE)
-        status = run_day(&r);
+        status = directory ? run_day(&r) : run_live(&r);
     if (status == DONE)
         status = save(&r);
     if (status == DONE)
@@ -329,6 +360,12 @@ static const char *harbour_data(void)
             return path;
     }
     return PEMBLE_ASSETS "/quay";
+}
+
+int demo_live(void *user)
+{
+    (void)user;
+    return run_harbour(harbour_data(), NULL);
 }
 
 static int run(int argc, const char **argv)

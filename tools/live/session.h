@@ -1,0 +1,119 @@
+/*
+ * session.h - a program that runs on a watched bench, and what it has told: glasses, devices,
+ * readings, complaints. The fronts (window, terminal, page) show it and pass on what a person does.
+ */
+#ifndef PEMBLE_LIVE_SESSION_H
+#define PEMBLE_LIVE_SESSION_H
+
+#include <poll.h>
+#include <sys/types.h>
+#include "history.h"
+#include "pemble/bench.h"
+
+enum {
+    MOST_GLASSES = 8,
+    MOST_DEVICES = 16,
+    MOST_READINGS = 16,
+    MOST_REMARKS = 200,
+    MOST_WATCHED = 16,
+    NOTE_SIZE = 2000
+};
+
+/* A module with a glass, as it is shown. */
+struct shown {
+    struct feed_module module;
+    struct glass now, then; /* what the bench told last; what is shown while the view is in the past */
+    unsigned revision;      /* changes with the pixels that are shown */
+    unsigned drawn_as;      /* changes with the module */
+};
+
+/* Something that was said: by a module, by the program, by pemble. */
+struct remark {
+    uint64_t time; /* virtual ns */
+    char text[200];
+};
+
+/* A file descriptor that the session waits for besides. */
+struct watched {
+    int fd;
+    short events;
+    void (*ready)(void *user);
+    void *user;
+};
+
+struct session {
+    const char *title;
+    pid_t child; /* 0: it has ended */
+    int socket, says; /* the feed, and the program's standard output and error; -1: closed */
+    uint8_t *pending;
+    size_t pending_count, pending_room;
+    char line[200]; /* what the program says, until its new line */
+    bool echoes;    /* what it says is printed at once */
+
+    struct shown glasses[MOST_GLASSES];
+    int glass_count;
+    struct feed_device devices[MOST_DEVICES];
+    int device_count;
+    struct feed_reading readings[MOST_READINGS];
+    int reading_count;
+    struct feed_moment moment;
+    struct remark remarks[MOST_REMARKS]; /* a ring */
+    unsigned remark_count, complaint_count;
+    char note[NOTE_SIZE]; /* shown over the picture until it is empty: what has to be mended */
+    uint64_t heard;       /* real ns: when the bench told something last */
+
+    uint32_t thousandths; /* speed; 0: as fast as possible */
+    bool paused;
+    struct history *history;
+    uint64_t shown_at; /* virtual ns; UINT64_MAX: now */
+    uint64_t recorded_from; /* UINT64_MAX: nothing is recorded */
+    double bytes_a_second, pictures_a_second;
+    unsigned pictures;
+    struct {
+        uint64_t real, bytes;
+        unsigned pictures;
+    } rate_from;
+    unsigned changes; /* changes whenever anything that is shown does */
+
+    struct watched watched[MOST_WATCHED];
+    int watched_count;
+};
+
+/* A file descriptor of nobody: the program is run by `body` in a process of its own, and what body
+ * returns is its exit status. */
+typedef int (*session_body)(void *user);
+
+void session_init(struct session *session, const char *title);
+
+/* Starts the process. False: it cannot be started; errno says why. What an earlier process told
+ * stays until the new one tells the same. */
+bool session_start(struct session *session, session_body body, void *user);
+
+/* Ends the process, if it runs. */
+void session_stop(struct session *session, int signal);
+
+/* Waits at most so long for anything, and takes it in. */
+void session_wait(struct session *session, int milliseconds);
+void session_watch(struct session *session, int fd, short events, void (*ready)(void *user),
+                   void *user);
+void session_unwatch(struct session *session, int fd);
+
+void session_close(struct session *session);
+
+/* Whether the process runs and was quiet for so long that something is wrong with it. */
+bool session_hangs(const struct session *session, int milliseconds);
+
+/* Says something in the list of remarks. */
+void session_say(struct session *session, const char *format, ...)
+    __attribute__((format(printf, 2, 3)));
+
+/* The glass as it is shown, now or then. */
+const struct glass *session_glass(const struct session *session, int id);
+
+/* What a person does. */
+void session_send(struct session *session, enum feed_kind kind, int id, const void *body,
+                  size_t length);
+
+uint64_t real_nanoseconds(void);
+
+#endif
