@@ -192,9 +192,8 @@ static void tell_module(struct feed *f, struct seen *s)
     tell(f, FEED_MODULE, (unsigned)(s - f->seen), &m, sizeof m);
 }
 
-/* The rows and columns in which two pictures differ; false: none. */
-static bool differing(const uint8_t *a, const uint8_t *b, int width, int height,
-                      struct feed_area *area)
+bool feed_difference(const uint8_t *a, const uint8_t *b, int width, int height,
+                     struct feed_area *area)
 {
     int left = width, right = -1, top = -1, bottom = -1;
     for (int y = 0; y < height; y++) {
@@ -226,7 +225,7 @@ static bool tell_pixels(const struct feed *f, struct seen *s)
     if (!image_of_glass(&image, s->module))
         return false;
     const size_t line = 3 * (size_t)image.width;
-    const bool changed = differing(image.rgb, s->rgb, image.width, image.height, &area);
+    const bool changed = feed_difference(image.rgb, s->rgb, image.width, image.height, &area);
     if (changed) {
         const size_t row = 3 * (size_t)area.w;
         head(f, FEED_PIXELS, (unsigned)(s - f->seen), sizeof area + row * area.h);

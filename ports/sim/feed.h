@@ -6,6 +6,7 @@
 #ifndef PEMBLE_SIM_FEED_H
 #define PEMBLE_SIM_FEED_H
 
+#include <stdbool.h>
 #include <stdint.h>
 
 #define FEED_VARIABLE "PEMBLE_LIVE"
@@ -50,6 +51,10 @@ struct feed_module {
 struct feed_area {
     uint16_t x, y, w, h;
 };
+
+/* The rows and columns in which two pictures of width * height pixels differ; false: none. */
+bool feed_difference(const uint8_t *a, const uint8_t *b, int width, int height,
+                     struct feed_area *area);
 
 struct feed_device {
     uint8_t kind; /* a pmb_input_kind */

@@ -79,6 +79,22 @@ void control_show(struct control *c, uint64_t time)
     s->changes++;
 }
 
+void control_show_position(struct control *c, int thousandths)
+{
+    const uint64_t oldest = history_oldest(c->session->history), now = c->session->moment.now;
+    const uint64_t by = now > oldest ? (now - oldest) / 1000 * (uint64_t)thousandths : 0;
+    control_show(c, thousandths >= 1000 ? UINT64_MAX : oldest + by);
+}
+
+int control_position(const struct control *c)
+{
+    const struct session *s = c->session;
+    const uint64_t oldest = history_oldest(s->history), now = s->moment.now;
+    if (s->shown_at == UINT64_MAX || now <= oldest)
+        return 1000;
+    return (int)((s->shown_at - oldest) * 1000 / (now - oldest));
+}
+
 static void go_by(struct control *c, int seconds)
 {
     const struct session *s = c->session;
@@ -130,8 +146,9 @@ static void file_name(const struct control *c, char *path, size_t size, uint64_t
              end);
 }
 
-static uint64_t shown_time(const struct session *s)
+uint64_t control_time(const struct control *c)
 {
+    const struct session *s = c->session;
     return s->shown_at == UINT64_MAX ? s->moment.now : s->shown_at;
 }
 
@@ -143,7 +160,7 @@ static void save_picture(const struct control *c, int id)
     const int zoom = WIDE / g->now.width;
     struct mount m;
     char path[512];
-    file_name(c, path, sizeof path, shown_time(s), id, "png");
+    file_name(c, path, sizeof path, control_time(c), id, "png");
     errno = ENOMEM;
     bool good = mount_make(&m, g, zoom < 1 ? 1 : zoom > 8 ? 8 : zoom, false);
     if (good) {
@@ -185,7 +202,7 @@ static void record(struct control *c)
     const uint64_t from = s->recorded_from;
     char path[512];
     if (from == UINT64_MAX) {
-        s->recorded_from = shown_time(s);
+        s->recorded_from = control_time(c);
         history_hold(s->history, s->recorded_from);
         s->changes++;
         return;
@@ -194,7 +211,7 @@ static void record(struct control *c)
     history_hold(s->history, UINT64_MAX);
     for (int i = 0; i < s->glass_count; i++) {
         file_name(c, path, sizeof path, from, i, "gif");
-        const char *wrong = shown_time(s) > from ? record_glass(s, i, from, shown_time(s), path)
+        const char *wrong = control_time(c) > from ? record_glass(s, i, from, control_time(c), path)
                                                  : "the recording would be empty";
         session_say(s, "%s: %s", path, wrong ? wrong : "saved");
     }
@@ -304,7 +321,7 @@ void control_status(const struct control *c, char *text, size_t size)
 {
     const struct session *s = c->session;
     char speed[24] = "as fast as it can";
-    const uint64_t at = shown_time(s);
+    const uint64_t at = control_time(c);
     if (s->thousandths > 0)
         snprintf(speed, sizeof speed, "x%g", s->thousandths / 1000.0);
     snprintf(text, size, "%s%s  %llu.%03u s  %s  %.1f kB/s  %.0f pictures/s  complaints: %u%s",

@@ -54,6 +54,13 @@ void control_do(struct control *control, enum act act);
 /* Shows what was at a virtual time (ns); the program pauses. UINT64_MAX: shows what is now. */
 void control_show(struct control *control, uint64_t time);
 
+/* The same as thousandths of what can be shown: 0 is the oldest, 1000 what is now. */
+void control_show_position(struct control *control, int thousandths);
+int control_position(const struct control *control);
+
+/* The virtual time that is shown, ns. */
+uint64_t control_time(const struct control *control);
+
 /* Sets the speed in thousandths of that of a real board. */
 void control_speed(struct control *control, uint32_t thousandths);
 

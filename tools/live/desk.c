@@ -197,15 +197,6 @@ static void draw_readings(struct desk *d)
     }
 }
 
-/* How far the shown time is in what can be shown, 0 to 1000. */
-static int minute_position(const struct session *s)
-{
-    const uint64_t oldest = history_oldest(s->history), now = s->moment.now;
-    if (s->shown_at == UINT64_MAX || now <= oldest)
-        return 1000;
-    return (int)((s->shown_at - oldest) * 1000 / (now - oldest));
-}
-
 /* The lamps and the beeper, from the right; where the status must end. */
 static int draw_lamps(struct desk *d, int row)
 {
@@ -249,7 +240,7 @@ static void draw_bar(struct desk *d)
     image_rect(&d->image, 0, d->top, d->image.width, d->image.height - d->top, bar_color);
     draw_readings(d);
     minute_ends(d, &left, &right);
-    draw_slider(d, rows, left, right, minute_position(s),
+    draw_slider(d, rows, left, right, control_position(d->control),
                 s->recorded_from != UINT64_MAX ? alarm : quiet);
     control_status(d->control, status, sizeof status);
     text_until(d, edge, draw_lamps(d, rows + 1) - edge, row_y(d, rows + 1), status, bright);

@@ -55,11 +55,8 @@ static void mouse(struct window *w, int x, int y, bool down)
         control_set(c, spot.number,
                     (int)(r->least + ((int64_t)r->most - r->least) * spot.x / 1000));
     }
-    if (spot.kind == SPOT_MINUTE && down) {
-        const uint64_t oldest = history_oldest(s->history);
-        control_show(c, spot.x >= 1000 ? UINT64_MAX
-                                       : oldest + (s->moment.now - oldest) / 1000 * (uint64_t)spot.x);
-    }
+    if (spot.kind == SPOT_MINUTE && down)
+        control_show_position(c, spot.x);
     w->held = down ? spot : (struct spot){SPOT_NOTHING, 0, 0, 0};
 }
 
