@@ -229,12 +229,8 @@ static void change_reading(struct control *c, int by)
 
 void control_set(struct control *c, int reading, int value)
 {
-    if (reading < 0 || reading >= c->session->reading_count)
-        return;
-    struct feed_reading *r = &c->session->readings[reading];
-    r->value = value < r->least ? r->least : value > r->most ? r->most : value;
-    c->session->changes++;
-    session_send(c->session, FEED_SET, reading, &r->value, sizeof r->value);
+    if (reading >= 0 && reading < c->session->reading_count)
+        session_set(c->session, reading, value);
 }
 
 void control_do(struct control *c, enum act act)

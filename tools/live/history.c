@@ -120,6 +120,8 @@ static bool whole_is_due(const struct track *t)
 void history_add(struct history *h, uint64_t now, int id, const struct glass *glass,
                  const struct feed_area *area)
 {
+    if (!h)
+        return;
     struct track *t = &h->tracks[id];
     struct change change = {.time = now, .area = *area, .whole = whole_is_due(t)};
     if (change.whole)
@@ -142,13 +144,14 @@ void history_add(struct history *h, uint64_t now, int id, const struct glass *gl
 
 void history_hold(struct history *h, uint64_t since)
 {
-    h->held = since;
+    if (h)
+        h->held = since;
 }
 
 uint64_t history_oldest(const struct history *h)
 {
     uint64_t oldest = UINT64_MAX;
-    for (int id = 0; id < MOST_GLASSES; id++)
+    for (int id = 0; h && id < MOST_GLASSES; id++)
         if (h->tracks[id].count > 0 && h->tracks[id].changes[0].time < oldest)
             oldest = h->tracks[id].changes[0].time;
     return oldest == UINT64_MAX ? 0 : oldest;
@@ -165,9 +168,9 @@ static void unpack(const struct change *change, struct glass *glass)
 
 uint64_t history_show(const struct history *h, uint64_t time, int id, struct glass *glass)
 {
-    const struct track *t = &h->tracks[id];
+    const struct track *t = h ? &h->tracks[id] : NULL;
     size_t end = 0, first = 0;
-    if (t->count == 0)
+    if (!t || t->count == 0)
         return UINT64_MAX;
     while (end + 1 < t->count && t->changes[end + 1].time <= time)
         end++;

@@ -17,6 +17,7 @@ void glass_put(struct glass *glass, const struct feed_area *area, const uint8_t 
 
 struct history;
 
+/* NULL when there is no memory; then nothing is kept, and all functions know that. */
 struct history *history_new(void);
 void history_free(struct history *history);
 

@@ -30,7 +30,6 @@ void session_init(struct session *s, const char *title)
                           .socket = -1,
                           .says = -1,
                           .thousandths = 1000,
-                          .history = history_new(),
                           .shown_at = UINT64_MAX,
                           .recorded_from = UINT64_MAX};
 }
@@ -99,6 +98,9 @@ bool session_start(struct session *s, session_body body, void *user)
     s->says = says[0];
     fcntl(s->says, F_SETFL, O_NONBLOCK);
     s->pending_count = 0;
+    history_free(s->history); /* its time began at another start */
+    s->history = history_new();
+    s->shown_at = s->recorded_from = UINT64_MAX;
     s->glass_count = s->device_count = s->reading_count = 0;
     s->heard = s->rate_from.real = real_nanoseconds();
     s->rate_from.bytes = 0;
@@ -109,6 +111,8 @@ bool session_start(struct session *s, session_body body, void *user)
         s->socket = s->says = -1;
         s->child = 0;
     }
+    const struct feed_pace pace = {s->thousandths, s->paused};
+    session_send(s, FEED_PACE, 0, &pace, sizeof pace);
     return s->child > 0;
 }
 
@@ -123,6 +127,14 @@ void session_send(struct session *s, enum feed_kind kind, int id, const void *bo
         memcpy(message + sizeof h, body, length);
     /* A program that does not listen for so long has lost what was done. */
     (void)send(s->socket, message, sizeof h + length, MSG_NOSIGNAL | MSG_DONTWAIT);
+}
+
+void session_set(struct session *s, int reading, int value)
+{
+    struct feed_reading *r = &s->readings[reading];
+    r->value = value < r->least ? r->least : value > r->most ? r->most : value;
+    s->changes++;
+    session_send(s, FEED_SET, reading, &r->value, sizeof r->value);
 }
 
 static void close_glass(struct shown *g)
@@ -220,6 +232,8 @@ static void take(struct session *s, const struct feed_head *h, const uint8_t *bo
     } else if (h->kind == FEED_MOMENT && h->length == sizeof s->moment) {
         memcpy(&s->moment, body, sizeof s->moment);
         count_rates(s);
+        if (s->plays)
+            s->plays(s->readings_played);
     } else if (h->kind == FEED_NOTE) {
         take_text(s, "", body, h->length);
     }
@@ -302,7 +316,8 @@ static void read_says(struct session *s, bool last)
         }
         if (text[i] != '\n' && length < sizeof s->line - 2)
             continue;
-        take_text(s, "", (const uint8_t *)s->line, strlen(s->line));
+        if (!s->owner.hears || !s->owner.hears(s->owner.user, s->line))
+            take_text(s, "", (const uint8_t *)s->line, strlen(s->line));
         s->line[0] = '\0';
     }
     if (count <= 0) {
@@ -332,6 +347,8 @@ static void reap(struct session *s)
                     s->title);
     else
         session_say(s, "%s: it has ended", s->title);
+    if (s->owner.ended)
+        s->owner.ended(s->owner.user, status);
 }
 
 void session_watch(struct session *s, int fd, short events, void (*ready)(void *user), void *user)
@@ -368,6 +385,8 @@ void session_wait(struct session *s, int milliseconds)
                 watched[i].ready(watched[i].user);
     }
     reap(s);
+    if (s->owner.looks)
+        s->owner.looks(s->owner.user);
 }
 
 bool session_hangs(const struct session *s, int milliseconds)

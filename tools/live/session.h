@@ -41,13 +41,26 @@ struct watched {
     void *user;
 };
 
+/* Who started the process and looks after it; all may be NULL. */
+struct session_owner {
+    bool (*hears)(void *user, const char *line); /* true: the line is not for the person */
+    void (*ended)(void *user, int status);       /* as of waitpid; not after session_stop */
+    void (*looks)(void *user);                   /* now and then */
+    void *user;
+};
+
+struct readings;
+
 struct session {
     const char *title;
+    struct session_owner owner;
+    void (*plays)(struct readings *readings); /* NULL: no file has values of readings */
+    struct readings *readings_played;
     pid_t child; /* 0: it has ended */
     int socket, says; /* the feed, and the program's standard output and error; -1: closed */
     uint8_t *pending;
     size_t pending_count, pending_room;
-    char line[200]; /* what the program says, until its new line */
+    char line[512]; /* what the program says, until its new line */
     bool echoes;    /* what it says is printed at once */
 
     struct shown glasses[MOST_GLASSES];
@@ -109,6 +122,9 @@ void session_say(struct session *session, const char *format, ...)
 
 /* The glass as it is shown, now or then. */
 const struct glass *session_glass(const struct session *session, int id);
+
+/* Sets a reading, to the nearest possible value. */
+void session_set(struct session *session, int reading, int value);
 
 /* What a person does. */
 void session_send(struct session *session, enum feed_kind kind, int id, const void *body,

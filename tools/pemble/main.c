@@ -36,6 +36,15 @@ static int end(int status)
     return status == DONE ? FAILED : status;
 }
 
+int run_command(int argc, const char **argv)
+{
+    for (int i = 0; i < COUNT; i++)
+        if (strcmp(argv[0], commands[i]->name) == 0)
+            return end(commands[i]->run(argc, argv));
+    complain("%s: no such command; see 'pemble --help'", argv[0]);
+    return BAD_USE;
+}
+
 int main(int argc, const char **argv)
 {
     if (argc < 2) {
@@ -50,9 +59,5 @@ int main(int argc, const char **argv)
         puts("pemble " PMB_VERSION);
         return end(DONE);
     }
-    for (int i = 0; i < COUNT; i++)
-        if (strcmp(argv[1], commands[i]->name) == 0)
-            return end(commands[i]->run(argc - 1, argv + 1));
-    complain("%s: no such command; see 'pemble --help'", argv[1]);
-    return BAD_USE;
+    return run_command(argc - 1, argv + 1);
 }

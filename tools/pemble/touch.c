@@ -5,6 +5,7 @@
 #include <string.h>
 #include "pemble/bench_touch.h"
 #include "pemble/families.h"
+#include "hand.h"
 #include "stage.h"
 
 static const struct usage usage = {
@@ -85,29 +86,9 @@ static void pass(const struct session *s)
     port->wait_us(port->context, POLL_US);
 }
 
-/* The point of the glass below a point of the screen: the touch's own way, backwards. */
-static pmb_point glass_below(const struct session *s, pmb_point p)
-{
-    const pmb_panel *panel = s->touch.panel;
-    const pmb_size glass = panel->config->size;
-    if (panel->config->mirror)
-        p.x = (int16_t)(panel->size.w - 1 - p.x);
-    switch (panel->config->rotate) {
-    case PMB_ROTATE_90:
-        return (pmb_point){(int16_t)(glass.w - 1 - p.y), p.x};
-    case PMB_ROTATE_180:
-        return (pmb_point){(int16_t)(glass.w - 1 - p.x), (int16_t)(glass.h - 1 - p.y)};
-    case PMB_ROTATE_270:
-        return (pmb_point){p.y, (int16_t)(glass.h - 1 - p.x)};
-    default:
-        return p;
-    }
-}
-
 static void put_down(const struct session *s, pmb_point screen)
 {
-    const pmb_point p = glass_below(s, screen);
-    pmb_bench_touch(s->sensor, true, p.x, p.y);
+    hand_put_down(s->sensor, s->touch.panel, screen);
 }
 
 static int show(struct session *s)
