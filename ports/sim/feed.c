@@ -360,6 +360,8 @@ static void keep_pace(struct feed *f, pmb_bench *bench)
 {
     while (listen_for(f, bench, 0))
         ;
+    if (f->pace.paused && !f->steps)
+        tell_moment(f, bench); /* that it is paused now */
     while (f->pace.paused && !f->steps)
         (void)listen_for(f, bench, -1);
     while (f->pace.thousandths > 0 && !f->steps) {

@@ -154,7 +154,7 @@ uint64_t control_time(const struct control *c)
 
 static void save_picture(const struct control *c, int id)
 {
-    enum { WIDE = 1000 };
+    enum { WIDE = 876 }; /* as wide as pictures of modules usually are */
     struct session *s = c->session;
     const struct shown *g = &s->glasses[id];
     const int zoom = WIDE / g->now.width;

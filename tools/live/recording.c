@@ -1,9 +1,11 @@
 /* recording.c - animated GIFs (GIF89a), by giflib. */
 #include "recording.h"
 
+#include <errno.h>
 #include <gif_lib.h>
 #include <stdlib.h>
 #include <string.h>
+#include "whole.h"
 
 enum { COLORS = 256, KEYS = 1 << 16, UNKNOWN = 0xFFFF };
 
@@ -157,20 +159,27 @@ static bool put_all(GifFileType *gif, const struct recording *r, GifByteType *ro
     return good;
 }
 
+static int put_bytes(GifFileType *gif, const GifByteType *bytes, int count)
+{
+    return (int)fwrite(bytes, 1, (size_t)count, gif->UserData);
+}
+
 static const char *write_file(const struct recording *r, const char *path)
 {
     int error = 0;
-    GifFileType *gif = EGifOpenFileName(path, false, &error);
+    struct whole whole;
+    if (!whole_open(&whole, path))
+        return strerror(errno);
+    GifFileType *gif = EGifOpen(whole.file, put_bytes, &error);
     GifByteType *row = malloc((size_t)r->width * (size_t)r->zoom);
-    if (!gif || !row) {
-        free(row);
-        return gif ? "there is not enough memory" : GifErrorString(error);
-    }
-    const bool good = put_all(gif, r, row);
-    error = good ? 0 : gif->Error;
-    const bool closed = EGifCloseFile(gif, good ? &error : NULL) == GIF_OK;
+    bool good = gif && row && put_all(gif, r, row);
+    if (gif && !good)
+        error = gif->Error;
+    good = gif && EGifCloseFile(gif, good ? &error : NULL) == GIF_OK && good;
     free(row);
-    return good && closed ? NULL : GifErrorString(error);
+    if (whole_close(&whole, good))
+        return NULL;
+    return good ? strerror(errno) : error ? GifErrorString(error) : "there is not enough memory";
 }
 
 const char *recording_end(struct recording *r, const char *path)
