@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mcu live linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -20,6 +20,7 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@ctest --preset asan
 	@$(MAKE) --no-print-directory options
 	@$(MAKE) --no-print-directory mcu
+	@$(MAKE) --no-print-directory live
 	@$(MAKE) --no-print-directory linux
 	@$(MAKE) --no-print-directory arduino
 	@$(MAKE) --no-print-directory package
@@ -38,6 +39,11 @@ options: packages
 mcu: build
 	@tools/install-packages.sh tests/mcu/packages.debian
 	@$(MAKE) --no-print-directory -f tests/mcu/Makefile -j$$(nproc)
+
+# pemble live as its users see it: in a window, a terminal and a browser.
+live: build
+	@tools/install-packages.sh tests/live/packages.debian
+	@cd tests/live && PEMBLE_BUILD=$(CURDIR)/build/host python3 -m unittest -b
 
 # The Linux port on a stock kernel, on machines that are emulated.
 linux: build

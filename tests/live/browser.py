@@ -87,7 +87,7 @@ class Browser:
 
     def errors(self):
         return [entry["message"] for entry in self.call("POST", "/se/log", {"type": "browser"})
-                if entry["level"] in ("SEVERE", "WARNING")]
+                if entry["level"] == "SEVERE"]
 
     def close(self):
         try:

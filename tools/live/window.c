@@ -3,6 +3,7 @@
 
 #include <SDL.h>
 #include <stdlib.h>
+#include <string.h>
 #include "command.h"
 #include "desk.h"
 
@@ -124,6 +125,13 @@ int window_run(struct control *control, int zoom)
     SDL_SetHint(SDL_HINT_NO_SIGNAL_HANDLERS, "1");
     if (SDL_Init(SDL_INIT_VIDEO) != 0)
         return failed("no window can be opened");
+    const char *driver = SDL_GetCurrentVideoDriver();
+    if (!getenv("SDL_VIDEODRIVER") && driver && strcmp(driver, "offscreen") == 0) {
+        SDL_Quit();
+        complain("live: no window can be opened: no display answers; --terminal and --http need "
+                 "none");
+        return FAILED;
+    }
     snprintf(title, sizeof title, "%s - pemble live", control->session->title);
     w.window = SDL_CreateWindow(title, SDL_WINDOWPOS_UNDEFINED, SDL_WINDOWPOS_UNDEFINED, 1280, 800,
                                 SDL_WINDOW_RESIZABLE | SDL_WINDOW_ALLOW_HIGHDPI);
