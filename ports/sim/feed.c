@@ -35,8 +35,8 @@ struct seen {
 struct feed {
     int socket;
     struct feed_pace pace;
-    bool steps; /* paused, and on its way to the next picture */
-    uint64_t next_look, looked;        /* virtual and real ns */
+    bool steps;                         /* paused, and on its way to the next picture */
+    uint64_t next_look, looked;         /* virtual and real ns */
     uint64_t began_virtual, began_real; /* the pace is kept from here */
     uint64_t step_began;
     struct seen seen[MOST_SEEN];
@@ -285,8 +285,7 @@ static void light_lamps(const pmb_bench *bench, struct feed_moment *moment)
     for (unsigned pin = 0; pin < BENCH_PINS && moment->lamp_count < FEED_LAMPS; pin++) {
         const struct driver *d = &bench->pins[pin];
         if (d->net && d->state != DRIVE_NONE && !d->net->listeners)
-            moment->lamps[moment->lamp_count++] =
-                (struct feed_lamp){(uint8_t)pin, d->net->level};
+            moment->lamps[moment->lamp_count++] = (struct feed_lamp){(uint8_t)pin, d->net->level};
     }
 }
 
@@ -365,8 +364,8 @@ static void keep_pace(struct feed *f, pmb_bench *bench)
     while (f->pace.paused && !f->steps)
         (void)listen_for(f, bench, -1);
     while (f->pace.thousandths > 0 && !f->steps) {
-        const uint64_t due = f->began_real +
-                             (bench->now - f->began_virtual) * 1000 / f->pace.thousandths;
+        const uint64_t due =
+            f->began_real + (bench->now - f->began_virtual) * 1000 / f->pace.thousandths;
         const uint64_t now = real_now();
         if (now > due + LATE_NS)
             keep_pace_from(f, bench);

@@ -131,8 +131,8 @@ static uint32_t color_at(int x, int y)
 
 static bool is_painted(void)
 {
-    return session.glass_count == 1 && session.glasses[0].now.rgb &&
-           color_at(49, 40) == 0x0000FF && session.device_count == 2 && session.moment.now > 0;
+    return session.glass_count == 1 && session.glasses[0].now.rgb && color_at(49, 40) == 0x0000FF &&
+           session.device_count == 2 && session.moment.now > 0;
 }
 
 static void the_glass_is_shown_upright(void **state)
@@ -347,7 +347,8 @@ static void pictures_and_recordings_are_saved(void **state)
     assert_in_range(image.width, 800, 1000);
     image_free(&image);
     /* Two pictures, and more than two seconds. */
-    const struct outcome o = shell(BUILD_DIR "/pemble reel make saved.gif --format colour -o saved.reel");
+    const struct outcome o =
+        shell(BUILD_DIR "/pemble reel make saved.gif --format colour -o saved.reel");
     assert_int_equal(o.status, 0);
     assert_says(o.out, "2 frames");
     assert_says(o.out, "240x240");

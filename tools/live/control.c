@@ -212,7 +212,7 @@ static void record(struct control *c)
     for (int i = 0; i < s->glass_count; i++) {
         file_name(c, path, sizeof path, from, i, "gif");
         const char *wrong = control_time(c) > from ? record_glass(s, i, from, control_time(c), path)
-                                                 : "the recording would be empty";
+                                                   : "the recording would be empty";
         session_say(s, "%s: %s", path, wrong ? wrong : "saved");
     }
 }
@@ -321,7 +321,10 @@ void control_status(const struct control *c, char *text, size_t size)
     if (s->thousandths > 0)
         snprintf(speed, sizeof speed, "x%g", s->thousandths / 1000.0);
     snprintf(text, size, "%s%s  %llu.%03u s  %s  %.1f kB/s  %.0f pictures/s  complaints: %u%s",
-             !s->child ? "ended" : s->shown_at != UINT64_MAX ? "past" : s->paused ? "paused" : "live",
+             !s->child                   ? "ended"
+             : s->shown_at != UINT64_MAX ? "past"
+             : s->paused                 ? "paused"
+                                         : "live",
              s->recorded_from != UINT64_MAX ? ", recording" : "",
              (unsigned long long)(at / SECOND_NS), (unsigned)(at / 1000000 % 1000), speed,
              s->bytes_a_second / 1000, s->pictures_a_second, s->complaint_count,

@@ -6,11 +6,11 @@
 
 enum act {
     ACT_NONE,
-    ACT_PAUSE,   /* pause, or go on; from the past, to now */
-    ACT_STEP,    /* go on until a glass has changed */
+    ACT_PAUSE, /* pause, or go on; from the past, to now */
+    ACT_STEP,  /* go on until a glass has changed */
     ACT_SLOWER,
     ACT_FASTER,
-    ACT_BACK,    /* a second into the past */
+    ACT_BACK, /* a second into the past */
     ACT_FORTH,
     ACT_NOW,
     ACT_ALONE,   /* show one module, the next, ... all */
@@ -25,7 +25,15 @@ enum act {
 };
 
 /* What is pressed, turned or tilted by keys. */
-enum touch_key { KEY_BUTTON = 0, KEY_LEFT = 9, KEY_RIGHT, KEY_UP, KEY_DOWN, KEY_KNOB_BACK, KEY_KNOB_FORTH };
+enum touch_key {
+    KEY_BUTTON = 0,
+    KEY_LEFT = 9,
+    KEY_RIGHT,
+    KEY_UP,
+    KEY_DOWN,
+    KEY_KNOB_BACK,
+    KEY_KNOB_FORTH
+};
 
 struct control {
     struct session *session;

@@ -301,7 +301,7 @@ static unsigned layout_of(const struct desk *d)
 {
     const struct session *s = d->control->session;
     unsigned layout = (unsigned)(s->glass_count * 31 + s->reading_count + d->wanted * 977 +
-                                  d->control->alone * 7919 + 1);
+                                 d->control->alone * 7919 + 1);
     for (int i = 0; i < s->glass_count; i++)
         layout = layout * 31 + s->glasses[i].drawn_as;
     return layout;
@@ -355,17 +355,20 @@ struct spot desk_spot(const struct desk *d, int x, int y, struct spot held)
     for (int i = 0; i < s->glass_count && y < d->top; i++) {
         const struct glass *g = &s->glasses[i].now;
         const int dx = x - d->glass_x[i], dy = y - d->glass_y[i];
-        const bool on = dx >= 0 && dy >= 0 && dx < g->width * d->zoom[i] && dy < g->height * d->zoom[i];
+        const bool on =
+            dx >= 0 && dy >= 0 && dx < g->width * d->zoom[i] && dy < g->height * d->zoom[i];
         if (held.kind == SPOT_NOTHING && on && control_shows(d->control, i))
             return (struct spot){SPOT_GLASS, i, dx / d->zoom[i], dy / d->zoom[i]};
     }
     if (held.kind == SPOT_GLASS) {
         const struct glass *g = &s->glasses[held.number].now;
-        return (struct spot){SPOT_GLASS, held.number,
-                             within((x - d->glass_x[held.number]) / d->zoom[held.number], g->width),
-                             within((y - d->glass_y[held.number]) / d->zoom[held.number], g->height)};
+        return (struct spot){
+            SPOT_GLASS, held.number,
+            within((x - d->glass_x[held.number]) / d->zoom[held.number], g->width),
+            within((y - d->glass_y[held.number]) / d->zoom[held.number], g->height)};
     }
-    if (held.kind == SPOT_READING || (held.kind == SPOT_NOTHING && y >= row_y(d, 0) && row < s->reading_count)) {
+    if (held.kind == SPOT_READING ||
+        (held.kind == SPOT_NOTHING && y >= row_y(d, 0) && row < s->reading_count)) {
         reading_ends(d, &left, &right);
         return (struct spot){SPOT_READING, held.kind == SPOT_READING ? held.number : row,
                              along(x, left, right), 0};

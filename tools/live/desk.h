@@ -11,7 +11,7 @@
 struct desk {
     struct control *control;
     struct image image;
-    int scale;  /* of text: 2 on a usual display */
+    int scale; /* of text: 2 on a usual display */
     int zoom[MOST_GLASSES];
     int wanted; /* the zoom that was asked for; 0: what fits */
     int top;    /* rows below are the bar's */

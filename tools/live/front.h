@@ -14,7 +14,7 @@ int terminal_run(struct control *control);
 
 /* What the page needs to be served. */
 struct page_options {
-    unsigned port;   /* 0: any that is free */
+    unsigned port;    /* 0: any that is free */
     const char *host; /* the address to listen on; NULL: this machine only */
 };
 int page_run(struct control *control, const struct page_options *options);

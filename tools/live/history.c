@@ -125,8 +125,7 @@ void history_add(struct history *h, uint64_t now, int id, const struct glass *gl
     struct track *t = &h->tracks[id];
     struct change change = {.time = now, .area = *area, .whole = whole_is_due(t)};
     if (change.whole)
-        change.area =
-            (struct feed_area){0, 0, (uint16_t)glass->width, (uint16_t)glass->height};
+        change.area = (struct feed_area){0, 0, (uint16_t)glass->width, (uint16_t)glass->height};
     if (t->count == t->room) {
         const size_t room = t->room ? 2 * t->room : 64;
         struct change *more = realloc(t->changes, room * sizeof *more);

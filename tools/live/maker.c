@@ -35,9 +35,9 @@ struct maker {
     pid_t compiler;
     int says; /* what the compiler says; -1: none runs */
     char text[NOTE_SIZE];
-    bool again;  /* something was saved while it ran */
-    bool loaded; /* the process runs what was compiled last, or tries to */
-    int loads;   /* the process reads here what to load; -1: it does not run */
+    bool again;             /* something was saved while it ran */
+    bool loaded;            /* the process runs what was compiled last, or tries to */
+    int loads;              /* the process reads here what to load; -1: it does not run */
     char frames[NOTE_SIZE]; /* where a crash was */
 };
 
@@ -103,9 +103,16 @@ static bool is_made_by(const char *line, const char *name)
 
 static int run_compiler(const struct maker *m)
 {
-    static const char *const usual[] = {"-shared", "-fPIC", "-std=c11", "-g", "-O0", "-Wall",
-                                        "-Wextra", "-fno-diagnostics-show-caret",
-                                        "-fdiagnostics-color=never", "-fno-omit-frame-pointer"};
+    static const char *const usual[] = {"-shared",
+                                        "-fPIC",
+                                        "-std=c11",
+                                        "-g",
+                                        "-O0",
+                                        "-Wall",
+                                        "-Wextra",
+                                        "-fno-diagnostics-show-caret",
+                                        "-fdiagnostics-color=never",
+                                        "-fno-omit-frame-pointer"};
     const char *words[MOST_WORDS_OF_CC];
     char object[PATH_MAX], includes[8][PATH_MAX + 2];
     int count = 0;
@@ -331,9 +338,10 @@ static void process_ended(void *user, int status)
              WTERMSIG(status) == SIGABRT ? " (it did not use its bench for two seconds)" : "",
              m->frames);
     else if (WEXITSTATUS(status) != 0)
-        note(m, "error: %s; mend %s and save it.", m->session->remark_count
-                    ? m->session->remarks[(m->session->remark_count - 1) % MOST_REMARKS].text
-                    : "it cannot run",
+        note(m, "error: %s; mend %s and save it.",
+             m->session->remark_count
+                 ? m->session->remarks[(m->session->remark_count - 1) % MOST_REMARKS].text
+                 : "it cannot run",
              m->o.config);
 }
 

@@ -1,6 +1,6 @@
 /*
- * maker.h - save and see: files are watched, the scene is compiled when one is saved, and the process
- * that runs it is told to load it. What is wrong is the session's note, over the picture.
+ * maker.h - save and see: files are watched, the scene is compiled when one is saved, and the
+ * process that runs it is told to load it. What is wrong is the session's note, over the picture.
  */
 #ifndef PEMBLE_LIVE_MAKER_H
 #define PEMBLE_LIVE_MAKER_H

@@ -1,8 +1,8 @@
 /*
- * page.c - the session as a page, served by libmicrohttpd. A watcher reads /feed, a response without
- * an end in the messages of feed.h and two of its own, and posts to /act what a person does. Each
- * watcher has a copy of what it was told, and is told what differs: one that is slow misses
- * pictures, and nobody waits for it.
+ * page.c - the session as a page, served by libmicrohttpd. A watcher reads /feed, a response
+ * without an end in the messages of feed.h and two of its own, and posts to /act what a person
+ * does. Each watcher has a copy of what it was told, and is told what differs: one that is slow
+ * misses pictures, and nobody waits for it.
  */
 #include <cJSON.h>
 #include <errno.h>
@@ -17,8 +17,8 @@
 
 enum {
     MOST_WATCHERS = 64,
-    LONGEST_ACT = 64,  /* bytes of a request's body */
-    PAGE_STATE = 32,   /* JSON: what the controls show */
+    LONGEST_ACT = 64, /* bytes of a request's body */
+    PAGE_STATE = 32,  /* JSON: what the controls show */
     STATE_NS = 100000000,
     TOKEN_SIZE = 33
 };
@@ -250,10 +250,10 @@ static enum MHD_Result answer_text(struct MHD_Connection *connection, unsigned s
 static enum MHD_Result answer_file(struct MHD_Connection *connection, const unsigned char *bytes,
                                    size_t size, const char *type)
 {
-    return answer(connection, MHD_HTTP_OK,
-                  MHD_create_response_from_buffer(size, (void *)(uintptr_t)bytes,
-                                                  MHD_RESPMEM_PERSISTENT),
-                  type);
+    return answer(
+        connection, MHD_HTTP_OK,
+        MHD_create_response_from_buffer(size, (void *)(uintptr_t)bytes, MHD_RESPMEM_PERSISTENT),
+        type);
 }
 
 static enum MHD_Result answer_feed(struct page *p, struct MHD_Connection *connection)
@@ -263,10 +263,10 @@ static enum MHD_Result answer_feed(struct page *p, struct MHD_Connection *connec
         return answer_text(connection, MHD_HTTP_SERVICE_UNAVAILABLE, "too many watch already\n");
     w->page = p;
     p->watchers++;
-    return answer(connection, MHD_HTTP_OK,
-                  MHD_create_response_from_callback(MHD_SIZE_UNKNOWN, 1 << 16, read_feed, w,
-                                                    end_feed),
-                  "application/octet-stream");
+    return answer(
+        connection, MHD_HTTP_OK,
+        MHD_create_response_from_callback(MHD_SIZE_UNKNOWN, 1 << 16, read_feed, w, end_feed),
+        "application/octet-stream");
 }
 
 /* "left", "forth", "button 2". */

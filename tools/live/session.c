@@ -248,8 +248,9 @@ static bool take_messages(struct session *s)
     while (s->pending_count - at >= sizeof h) {
         memcpy(&h, s->pending + at, sizeof h);
         if (h.version != FEED_VERSION || h.length > LARGEST_MESSAGE) {
-            session_say(s, "the program's bench speaks version %u of the feed, this is version %d: "
-                           "build it with the same pemble",
+            session_say(s,
+                        "the program's bench speaks version %u of the feed, this is version %d: "
+                        "build it with the same pemble",
                         h.version, FEED_VERSION);
             return false;
         }

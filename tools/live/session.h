@@ -22,9 +22,10 @@ enum {
 /* A module with a glass, as it is shown. */
 struct shown {
     struct feed_module module;
-    struct glass now, then; /* what the bench told last; what is shown while the view is in the past */
-    unsigned revision;      /* changes with the pixels that are shown */
-    unsigned drawn_as;      /* changes with the module */
+    struct glass now,
+        then;          /* what the bench told last; what is shown while the view is in the past */
+    unsigned revision; /* changes with the pixels that are shown */
+    unsigned drawn_as; /* changes with the module */
 };
 
 /* Something that was said: by a module, by the program, by pemble. */
@@ -56,7 +57,7 @@ struct session {
     struct session_owner owner;
     void (*plays)(struct readings *readings); /* NULL: no file has values of readings */
     struct readings *readings_played;
-    pid_t child; /* 0: it has ended */
+    pid_t child;      /* 0: it has ended */
     int socket, says; /* the feed, and the program's standard output and error; -1: closed */
     uint8_t *pending;
     size_t pending_count, pending_room;
@@ -78,7 +79,7 @@ struct session {
     uint32_t thousandths; /* speed; 0: as fast as possible */
     bool paused;
     struct history *history;
-    uint64_t shown_at; /* virtual ns; UINT64_MAX: now */
+    uint64_t shown_at;      /* virtual ns; UINT64_MAX: now */
     uint64_t recorded_from; /* UINT64_MAX: nothing is recorded */
     double bytes_a_second, pictures_a_second;
     unsigned pictures;

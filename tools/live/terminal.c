@@ -19,8 +19,8 @@
 
 enum {
     FRAME_MS = 33,
-    BAR = 3,          /* rows below the glasses */
-    PRESS_MS = 150,   /* how long a key is taken to be down */
+    BAR = 3,        /* rows below the glasses */
+    PRESS_MS = 150, /* how long a key is taken to be down */
     INPUT_SIZE = 128,
     MOST_ROWS = 256,
     NAME_SIZE = 100
@@ -52,7 +52,7 @@ struct terminal {
     size_t input_count;
     int down; /* the key that is taken to be down; -1: none */
     uint64_t up_at;
-    bool held; /* the first button, by Tab */
+    bool held;   /* the first button, by Tab */
     int touched; /* the glass under the finger; -1: none */
 };
 
@@ -297,9 +297,9 @@ static ChafaCanvas *canvas_for(const struct terminal *t, const struct tile *tile
     ChafaCanvasConfig *config = chafa_canvas_config_new();
     ChafaSymbolMap *symbols = chafa_symbol_map_new();
     chafa_symbol_map_add_by_tags(symbols, CHAFA_SYMBOL_TAG_SPACE);
-    chafa_symbol_map_add_by_tags(symbols, tile->braille ? CHAFA_SYMBOL_TAG_BRAILLE
-                                                        : CHAFA_SYMBOL_TAG_VHALF |
-                                                              CHAFA_SYMBOL_TAG_SOLID);
+    chafa_symbol_map_add_by_tags(symbols, tile->braille
+                                              ? CHAFA_SYMBOL_TAG_BRAILLE
+                                              : CHAFA_SYMBOL_TAG_VHALF | CHAFA_SYMBOL_TAG_SOLID);
     chafa_canvas_config_set_symbol_map(config, symbols);
     chafa_canvas_config_set_canvas_mode(config, t->colors);
     chafa_canvas_config_set_pixel_mode(config, t->pixels);
@@ -501,8 +501,8 @@ static void finger(struct terminal *t, int x, int y, bool down)
     for (int i = 0; i < t->tile_count; i++) {
         const struct tile *tile = &t->tiles[i];
         const struct glass *g = &s->glasses[i].now;
-        const bool on = x >= tile->x && x < tile->x + tile->w && y >= tile->y &&
-                        y < tile->y + tile->h;
+        const bool on =
+            x >= tile->x && x < tile->x + tile->w && y >= tile->y && y < tile->y + tile->h;
         if (!on || (t->touched >= 0 && t->touched != i))
             continue;
         control_finger(t->control, i, down, (2 * (x - tile->x) + 1) * g->width / (2 * tile->w),
@@ -528,7 +528,8 @@ static void mouse(struct terminal *t, const char *report, char end)
         finger(t, x - 1, y - 1, end == 'M');
 }
 
-/* Takes one key or report from the front of the input; how many bytes it had, 0: it is not whole. */
+/* Takes one key or report from the front of the input; how many bytes it had, 0: it is not whole.
+ */
 static size_t take_key(struct terminal *t)
 {
     const char *in = t->input;

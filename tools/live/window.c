@@ -46,8 +46,8 @@ static void mouse(struct window *w, int x, int y, bool down)
 {
     struct control *c = w->control;
     const struct session *s = c->session;
-    const struct spot spot = desk_spot(&w->desk, (int)((float)x * w->density),
-                                       (int)((float)y * w->density), w->held);
+    const struct spot spot =
+        desk_spot(&w->desk, (int)((float)x * w->density), (int)((float)y * w->density), w->held);
     if (spot.kind == SPOT_GLASS)
         control_finger(c, spot.number, down, spot.x, spot.y);
     if (spot.kind == SPOT_READING && down) {
@@ -67,12 +67,18 @@ static int device_key(SDL_Keycode key)
     switch (key) {
     case SDLK_RETURN:
     case SDLK_KP_ENTER:
-    case SDLK_1: return KEY_BUTTON;
-    case SDLK_LEFT: return KEY_LEFT;
-    case SDLK_RIGHT: return KEY_RIGHT;
-    case SDLK_UP: return KEY_UP;
-    case SDLK_DOWN: return KEY_DOWN;
-    default: return key >= SDLK_2 && key <= SDLK_9 ? KEY_BUTTON + (int)(key - SDLK_1) : -1;
+    case SDLK_1:
+        return KEY_BUTTON;
+    case SDLK_LEFT:
+        return KEY_LEFT;
+    case SDLK_RIGHT:
+        return KEY_RIGHT;
+    case SDLK_UP:
+        return KEY_UP;
+    case SDLK_DOWN:
+        return KEY_DOWN;
+    default:
+        return key >= SDLK_2 && key <= SDLK_9 ? KEY_BUTTON + (int)(key - SDLK_1) : -1;
     }
 }
 
@@ -80,7 +86,9 @@ static void take(struct window *w, const SDL_Event *e)
 {
     struct control *c = w->control;
     switch (e->type) {
-    case SDL_QUIT: c->quits = true; break;
+    case SDL_QUIT:
+        c->quits = true;
+        break;
     case SDL_KEYDOWN:
     case SDL_KEYUP:
         if (!e->key.repeat && device_key(e->key.keysym.sym) >= 0)
@@ -102,7 +110,9 @@ static void take(struct window *w, const SDL_Event *e)
         for (int i = 0; i < abs(e->wheel.y); i++)
             (void)control_device_key(c, e->wheel.y > 0 ? KEY_KNOB_FORTH : KEY_KNOB_BACK, true);
         break;
-    case SDL_MOUSEBUTTONDOWN: mouse(w, e->button.x, e->button.y, true); break;
+    case SDL_MOUSEBUTTONDOWN:
+        mouse(w, e->button.x, e->button.y, true);
+        break;
     case SDL_MOUSEBUTTONUP:
         if (w->held.kind != SPOT_NOTHING)
             mouse(w, e->button.x, e->button.y, false);
@@ -111,8 +121,11 @@ static void take(struct window *w, const SDL_Event *e)
         if (w->held.kind != SPOT_NOTHING)
             mouse(w, e->motion.x, e->motion.y, true);
         break;
-    case SDL_WINDOWEVENT: w->stale = true; break;
-    default: break;
+    case SDL_WINDOWEVENT:
+        w->stale = true;
+        break;
+    default:
+        break;
     }
 }
 

@@ -14,8 +14,8 @@ struct command {
 };
 
 extern const struct command command_budget, command_card, command_config, command_decode,
-    command_demo, command_font, command_live, command_machine, command_panels, command_picture, command_probe,
-    command_reel, command_symptoms, command_touch, command_wiring;
+    command_demo, command_font, command_live, command_machine, command_panels, command_picture,
+    command_probe, command_reel, command_symptoms, command_touch, command_wiring;
 
 /* Runs the subcommand that argv[0] names; returns an exit status. */
 int run_command(int argc, const char **argv);

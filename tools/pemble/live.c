@@ -28,12 +28,13 @@ static const struct usage usage = {
         "A scene is one C file (pemble/bench_scene.h; --new writes one). It is compiled whenever\n"
         "it is saved, and the new picture takes the place of the old one. Commands of --make are\n"
         "run again when a file that they read is saved. docs/live.md says more.\n",
-    .examples = "  pemble live demo\n"
-                "  pemble live ./my-program --terminal\n"
-                "  pemble live demo --http --port 8080\n"
-                "  pemble live --new tide.c\n"
-                "  pemble live tide.c --panel gangway.ini --readings tide.csv\n"
-                "  pemble live gull.c --panel gangway.ini --make \"picture make gull.png -o bird.c\"\n",
+    .examples =
+        "  pemble live demo\n"
+        "  pemble live ./my-program --terminal\n"
+        "  pemble live demo --http --port 8080\n"
+        "  pemble live --new tide.c\n"
+        "  pemble live tide.c --panel gangway.ini --readings tide.csv\n"
+        "  pemble live gull.c --panel gangway.ini --make \"picture make gull.png -o bird.c\"\n",
 };
 
 static int run_program(void *user)

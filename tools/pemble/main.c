@@ -7,10 +7,9 @@
 #include "pemble/version.h"
 
 static const struct command *const commands[] = {
-    &command_panels, &command_wiring, &command_probe,  &command_card,    &command_symptoms,
-    &command_decode, &command_touch,  &command_config, &command_font,    &command_picture,
-    &command_reel,   &command_budget, &command_demo,   &command_live,
-    &command_machine,
+    &command_panels, &command_wiring, &command_probe,  &command_card, &command_symptoms,
+    &command_decode, &command_touch,  &command_config, &command_font, &command_picture,
+    &command_reel,   &command_budget, &command_demo,   &command_live, &command_machine,
 };
 enum { COUNT = sizeof commands / sizeof commands[0] };
 

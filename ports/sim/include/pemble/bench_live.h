@@ -1,7 +1,7 @@
 /*
- * pemble/bench_live.h - a bench that somebody watches. `pemble live PROGRAM` runs a program and shows
- * its bench: the glasses as they change, at the speed of a real board. The program needs nothing of
- * this header for that.
+ * pemble/bench_live.h - a bench that somebody watches. `pemble live PROGRAM` runs a program and
+ * shows its bench: the glasses as they change, at the speed of a real board. The program needs
+ * nothing of this header for that.
  */
 #ifndef PEMBLE_BENCH_LIVE_H
 #define PEMBLE_BENCH_LIVE_H

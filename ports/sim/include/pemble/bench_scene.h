@@ -1,8 +1,10 @@
 /*
  * pemble/bench_scene.h - a scene that `pemble live SCENE.c --panel CONFIG` shows, and compiles anew
- * whenever the file is saved. `pemble live --new SCENE.c` writes one to begin with. The file defines
+ * whenever the file is saved. `pemble live --new SCENE.c` writes one to begin with. The file
+ * defines
  *
- *     const pmb_bench_scene pmb_scene = {.state_size = sizeof(struct state), .step = step, .paint = paint};
+ *     const pmb_bench_scene pmb_scene = {.state_size = sizeof(struct state), .step = step, .paint =
+ * paint};
  *
  * Its paint function is the one that your program gives to pmb_screen_paint.
  */
