@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu live linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mcu live web linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -41,9 +41,14 @@ mcu: build
 	@$(MAKE) --no-print-directory -f tests/mcu/Makefile -j$$(nproc)
 
 # pemble live as its users see it: in a window, a terminal and a browser.
-live: build
+live: web
 	@tools/install-packages.sh tests/live/packages.debian
 	@cd tests/live && PEMBLE_BUILD=$(CURDIR)/build/host python3 -m unittest -b
+
+# The library, the bench and the makers in a browser: a folder for any file server.
+web: build
+	@tools/install-packages.sh web/packages.debian
+	@web/build.sh $(CURDIR) $(CURDIR)/build/host/pemble build/web
 
 # The Linux port on a stock kernel, on machines that are emulated.
 linux: build

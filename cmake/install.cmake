@@ -47,7 +47,7 @@ endif()
 
 install(FILES LICENSE assets/fonts/smooth-LICENSE.txt DESTINATION ${CMAKE_INSTALL_DOCDIR})
 if(PEMBLE_COMMAND)
-  install(TARGETS pemble DESTINATION ${CMAKE_INSTALL_BINDIR})
+  install(TARGETS pemble pemble-live DESTINATION ${CMAKE_INSTALL_BINDIR})
   file(GLOB manual CONFIGURE_DEPENDS docs/man/*.1)
   install(FILES ${manual} DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
   install(FILES tools/completion/pemble DESTINATION ${CMAKE_INSTALL_DATADIR}/bash-completion/completions)

@@ -148,17 +148,24 @@ bool bench_device(const pmb_bench *bench, unsigned number, pmb_input_kind *kind,
     return true;
 }
 
+/* A plan for later is forgotten; what a hand did just now is not: a press and its end may come in
+ * one moment, and last long enough to be seen. */
 void bench_hand(pmb_bench *bench, unsigned number, int first, int second)
 {
+    enum { LATER_MS = 1000, PRESS_MS = 30 };
     pmb_input *input = device(bench, number);
     if (!input)
         return;
-    const uint64_t now = bench->now / MS + 1, last = (input->last + MS - 1) / MS;
-    if (input->kind == PMB_INPUT_ENCODER)
+    if (input->kind == PMB_INPUT_ENCODER) {
         first += input->position;
-    else
+    } else if (input->last > bench->now + (uint64_t)LATER_MS * MS) {
         input->count = input->next;
-    (void)pmb_input_plan(input, (uint32_t)(now > last ? now : last), first, second);
+        input->last = bench->now;
+    }
+    const uint64_t last = (input->last + MS - 1) / MS;
+    const uint64_t after = last + (input->kind == PMB_INPUT_BUTTON && last > 0 ? PRESS_MS : 0);
+    const uint64_t now = bench->now / MS + 1;
+    (void)pmb_input_plan(input, (uint32_t)(now > after ? now : after), first, second);
 }
 
 static void take_step(pmb_input *input)

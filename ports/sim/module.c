@@ -207,6 +207,11 @@ pmb_glass_view pmb_module_glass(pmb_module *module)
                             module->rgb};
 }
 
+int pmb_module_turns(const pmb_module *module)
+{
+    return (4 - module->hung) % 4;
+}
+
 void module_plot(pmb_module *module, int x, int y, uint8_t red, uint8_t green, uint8_t blue)
 {
     uint8_t *pixel = module->rgb + 3 * ((size_t)y * (size_t)module->options.width + (size_t)x);

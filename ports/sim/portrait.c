@@ -132,11 +132,6 @@ bool portrait_make(struct image *image, const struct portrait *p, int zoom, int 
     return true;
 }
 
-int pmb_module_turns(const pmb_module *module)
-{
-    return (4 - module->hung) % 4;
-}
-
 bool image_of_glass(struct image *image, pmb_module *module)
 {
     const pmb_glass_view glass = pmb_module_glass(module);

@@ -3,6 +3,7 @@
 #define PEMBLE_COMMAND_H
 
 #include <stdbool.h>
+#include <stdio.h>
 #include <popt.h>
 
 enum status { DONE = 0, FAILED = 1, BAD_USE = 2, NO_ANSWER = 3 };
@@ -19,6 +20,12 @@ extern const struct command command_budget, command_card, command_config, comman
 
 /* Runs the subcommand that argv[0] names; returns an exit status. */
 int run_command(int argc, const char **argv);
+
+/* The list of subcommands. */
+void print_commands(FILE *out);
+
+/* What could not be written to standard output is an error too: a full disk, a closed pipe. */
+int end_output(int status);
 
 /* The harbour of pemble demo on a watched bench, without end; returns an exit status. */
 int demo_live(void *user);

@@ -192,6 +192,7 @@ static int run_live(struct run *r)
         wait_until(r, t, true);
         for (int i = 0; i < STATIONS && status == DONE; i++) {
             const struct station *s = r->posts[i].station;
+            (void)pmb_panel_is_busy(&r->posts[i].act->panel); /* paper ends its refresh so */
             if (t % DAY_MS == 0)
                 memset(r->posts[i].state, 0, s->state_size);
             if (t == RECORDED || t % (s->by_minute > 0 ? s->by_minute : s->by_day) == 0)

@@ -1,62 +1,23 @@
-/* main.c - the pemble command: finds the subcommand. */
+/* main.c - the pemble command. */
 #include "command.h"
 
-#include <errno.h>
 #include <stdio.h>
 #include <string.h>
 #include "pemble/version.h"
 
-static const struct command *const commands[] = {
-    &command_panels, &command_wiring, &command_probe,  &command_card, &command_symptoms,
-    &command_decode, &command_touch,  &command_config, &command_font, &command_picture,
-    &command_reel,   &command_budget, &command_demo,   &command_live, &command_machine,
-};
-enum { COUNT = sizeof commands / sizeof commands[0] };
-
-static void print_help(FILE *out)
-{
-    fputs("pemble COMMAND ...\n\nSmall displays: set up, wired, drawn on, on a simulated bench.\n\n"
-          "Commands:\n",
-          out);
-    for (int i = 0; i < COUNT; i++)
-        fprintf(out, "  %-10s %s\n", commands[i]->name, commands[i]->summary);
-    fputs(
-        "\n'pemble COMMAND --help' says more about one. 'pemble --version' prints the version.\n"
-        "Exit status: 0 done; 2 bad use or configuration; 3 no panel answers; 1 other failures.\n",
-        out);
-}
-
-/* What could not be written to standard output is an error too: a full disk, a closed pipe. */
-static int end(int status)
-{
-    if (fflush(stdout) == 0 && !ferror(stdout))
-        return status;
-    complain("standard output: %s", strerror(errno));
-    return status == DONE ? FAILED : status;
-}
-
-int run_command(int argc, const char **argv)
-{
-    for (int i = 0; i < COUNT; i++)
-        if (strcmp(argv[0], commands[i]->name) == 0)
-            return end(commands[i]->run(argc, argv));
-    complain("%s: no such command; see 'pemble --help'", argv[0]);
-    return BAD_USE;
-}
-
 int main(int argc, const char **argv)
 {
     if (argc < 2) {
-        print_help(stderr);
+        print_commands(stderr);
         return BAD_USE;
     }
     if (strcmp(argv[1], "--help") == 0 || strcmp(argv[1], "-h") == 0) {
-        print_help(stdout);
-        return end(DONE);
+        print_commands(stdout);
+        return end_output(DONE);
     }
     if (strcmp(argv[1], "--version") == 0) {
         puts("pemble " PMB_VERSION);
-        return end(DONE);
+        return end_output(DONE);
     }
     return run_command(argc - 1, argv + 1);
 }

@@ -26,7 +26,7 @@ function text(bytes) {
 }
 
 function zoomFor(width) {
-    return Math.max(1, Math.min(6, Math.floor(400 / width)));
+    return Math.max(1, Math.min(6, Math.floor(300 / width)));
 }
 
 function point(glass, id, down, event) {

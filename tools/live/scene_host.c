@@ -1,6 +1,6 @@
-/* live_scene.c - a scene at work on a panel: it is loaded, stepped, painted, and exchanged. */
+/* scene_host.c - a scene at work on a panel: it is loaded, stepped, painted, and exchanged. */
 #define _GNU_SOURCE /* dladdr */
-#include "live_scene.h"
+#include "scene_host.h"
 
 #include <dlfcn.h>
 #include <errno.h>

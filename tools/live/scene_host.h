@@ -1,6 +1,6 @@
-/* live_scene.h - the process in which a scene runs, for pemble live. */
-#ifndef PEMBLE_LIVE_SCENE_H
-#define PEMBLE_LIVE_SCENE_H
+/* scene_host.h - the process in which a scene runs, for pemble live. */
+#ifndef PEMBLE_LIVE_SCENE_HOST_H
+#define PEMBLE_LIVE_SCENE_HOST_H
 
 /* What the process is told. */
 struct scene_host {

@@ -1,5 +1,5 @@
-/* live_new.c - a scene to begin with. */
-#include "live_new.h"
+/* new_scene.c - a scene to begin with. */
+#include "new_scene.h"
 
 #include <errno.h>
 #include <stdio.h>
@@ -53,7 +53,7 @@ static const char text[] =
     "const pmb_bench_scene pmb_scene = {\n"
     "    .state_size = sizeof(struct state), .step = step, .paint = paint};\n";
 
-int live_new(const char *path)
+int new_scene(const char *path)
 {
     struct whole whole;
     if (!ends_with(path, ".c")) {
