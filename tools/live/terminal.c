@@ -52,7 +52,9 @@ struct terminal {
     size_t input_count;
     int down; /* the key that is taken to be down; -1: none */
     uint64_t up_at;
-    bool held;   /* the first button, by Tab */
+    bool held;      /* the first button, by Tab */
+    uint8_t *large; /* a glass, enlarged */
+    size_t large_size;
     int touched; /* the glass under the finger; -1: none */
 };
 
@@ -263,20 +265,21 @@ static bool place_at(struct terminal *t, int wide)
     return y + line <= t->rows - BAR;
 }
 
-/* As large as they fit; with one bit a pixel Braille is better than pixels that are left out. */
+/* Whole, if all fit so; else as large as they fit, and with one bit a pixel in Braille, which is
+ * better than pixels that are left out. */
 static void place(struct terminal *t)
 {
     enum { LEAST = 8 };
     const struct session *s = t->control->session;
     int wide = t->columns;
-    for (int i = 0; i < s->glass_count; i++) {
-        struct tile *tile = &t->tiles[i];
-        tile->braille = false;
-        tile_size(t, &s->glasses[i].now, tile, INT_MAX / 1024);
-        const bool whole = tile->w <= t->columns && tile->h < t->rows - BAR;
-        tile->braille = (!whole || s->glass_count > 1) && t->pixels == CHAFA_PIXEL_MODE_SYMBOLS &&
-                        is_one_bit(&s->glasses[i].now);
-    }
+    for (int i = 0; i < s->glass_count; i++)
+        t->tiles[i].braille = false;
+    bool whole = place_at(t, wide);
+    for (int i = 0; i < s->glass_count; i++)
+        whole = whole && (!control_shows(t->control, i) || s->glasses[i].now.width <= wide);
+    for (int i = 0; i < s->glass_count && !whole; i++)
+        t->tiles[i].braille =
+            t->pixels == CHAFA_PIXEL_MODE_SYMBOLS && is_one_bit(&s->glasses[i].now);
     while (!place_at(t, wide) && wide > LEAST)
         wide--;
 }
@@ -363,7 +366,98 @@ static void lay_out(struct terminal *t)
         t->bar[i][0] = '\0';
 }
 
-/* Writes the rows of a glass that differ from what is there. */
+/* The pixels as large as Chafa looks at them, eight by eight a cell: it then smooths nothing.
+ * False: they are drawn smaller, and it may. */
+static bool enlarge(struct terminal *t, const struct tile *tile, const struct glass *g, int *width,
+                    int *height)
+{
+    enum { CELL = 8 };
+    const int across = tile->braille ? CELL / 2 : CELL, down = tile->braille ? CELL / 4 : CELL / 2;
+    *width = CELL * tile->w;
+    *height = CELL * tile->h;
+    if (t->pixels != CHAFA_PIXEL_MODE_SYMBOLS || g->width * across > *width ||
+        g->height * down > *height)
+        return false;
+    const size_t size = 3 * (size_t)*width * (size_t)*height;
+    if (size > t->large_size) {
+        free(t->large);
+        t->large = malloc(size);
+        t->large_size = t->large ? size : 0;
+    }
+    if (!t->large)
+        return false;
+    memset(t->large, 0, size);
+    for (int y = 0; y < g->height * down; y++) {
+        const uint8_t *from = g->rgb + 3 * (size_t)(y / down) * (size_t)g->width;
+        uint8_t *to = t->large + 3 * (size_t)y * (size_t)*width;
+        for (int x = 0; x < g->width * across; x++, to += 3)
+            memcpy(to, from + 3 * (x / across), 3);
+    }
+    return true;
+}
+
+static int light_of(const uint8_t *rgb)
+{
+    return 2 * rgb[0] + 5 * rgb[1] + rgb[2];
+}
+
+/* A glass of two colours in Braille, a dot for each pixel of the lighter one; in the terminal's own
+ * colours. The dots are numbered as in Unicode, chapter 21.1. */
+static GString *in_braille(const struct glass *g, const struct tile *tile)
+{
+    static const uint8_t dots[4][2] = {{0x01, 0x08}, {0x02, 0x10}, {0x04, 0x20}, {0x40, 0x80}};
+    GString *text = g_string_new(NULL);
+    int least = INT_MAX, most = 0;
+    for (int i = 0; i < g->width * g->height; i++) {
+        const int light = light_of(g->rgb + 3 * i);
+        least = light < least ? light : least;
+        most = light > most ? light : most;
+    }
+    for (int row = 0; row < tile->h; row++) {
+        for (int column = 0; column < tile->w; column++) {
+            unsigned cell = 0x2800;
+            for (int i = 0; i < 8; i++) {
+                const int x = 2 * column + i % 2, y = 4 * row + i / 2;
+                if (x < g->width && y < g->height && most > least &&
+                    2 * light_of(g->rgb + 3 * (y * g->width + x)) > least + most)
+                    cell |= dots[i / 2][i % 2];
+            }
+            g_string_append_unichar(text, cell);
+        }
+        g_string_append_c(text, '\n');
+    }
+    return text;
+}
+
+/* As cells or pixels that Chafa chooses. */
+static GString *by_chafa(struct terminal *t, const struct glass *g, const struct tile *tile)
+{
+    int width, height;
+    const bool large = enlarge(t, tile, g, &width, &height);
+    if (!large) {
+        width = g->width;
+        height = g->height;
+    }
+    chafa_canvas_draw_all_pixels(tile->canvas, CHAFA_PIXEL_RGB8, large ? t->large : g->rgb, width,
+                                 height, 3 * width);
+    return chafa_canvas_print(tile->canvas, t->info);
+}
+
+/* Writes the rows that differ from what is there. */
+static void write_rows(const struct terminal *t, struct tile *tile, const char *text)
+{
+    gchar **rows = g_strsplit(text, "\n", 0), **old = tile->rows;
+    for (int i = 0; rows[i]; i++) {
+        const bool same = old && old[i] && strcmp(old[i], rows[i]) == 0;
+        if (!same && tile->y + i < t->rows - BAR)
+            put_at(tile->x, tile->y + i, rows[i]);
+        if (old && !old[i])
+            old = NULL;
+    }
+    g_strfreev(tile->rows);
+    tile->rows = rows;
+}
+
 static void draw_tile(struct terminal *t, int number)
 {
     const struct session *s = t->control->session;
@@ -376,23 +470,13 @@ static void draw_tile(struct terminal *t, int number)
         return;
     }
     tile->revision = s->glasses[number].revision;
-    chafa_canvas_draw_all_pixels(tile->canvas, CHAFA_PIXEL_RGB8, g->rgb, g->width, g->height,
-                                 3 * g->width);
-    GString *text = chafa_canvas_print(tile->canvas, t->info);
-    if (t->pixels != CHAFA_PIXEL_MODE_SYMBOLS) {
+    /* Braille of a part of the pixels would be a riddle. */
+    const bool whole = 2 * tile->w >= g->width && 4 * tile->h >= g->height;
+    GString *text = tile->braille && whole ? in_braille(g, tile) : by_chafa(t, g, tile);
+    if (t->pixels == CHAFA_PIXEL_MODE_SYMBOLS)
+        write_rows(t, tile, text->str);
+    else
         put_at(tile->x, tile->y, text->str);
-    } else {
-        gchar **rows = g_strsplit(text->str, "\n", 0), **old = tile->rows;
-        for (int i = 0; rows[i]; i++) {
-            const bool same = old && old[i] && strcmp(old[i], rows[i]) == 0;
-            if (!same && tile->y + i < t->rows - BAR)
-                put_at(tile->x, tile->y + i, rows[i]);
-            if (old && !old[i])
-                old = NULL;
-        }
-        g_strfreev(tile->rows);
-        tile->rows = rows;
-    }
     g_string_free(text, TRUE);
     say("\033[0m");
 }
@@ -613,6 +697,7 @@ int terminal_run(struct control *control)
     }
     session_unwatch(control->session, STDIN_FILENO);
     drop_tiles(&t);
+    free(t.large);
     chafa_term_info_unref(t.info);
     restore();
     for (unsigned i = control->session->remark_count > MOST_REMARKS

@@ -1,4 +1,5 @@
-/* live.c - pemble live: starts pemble-live, which has windows and more that no other command needs. */
+/* live.c - pemble live: starts pemble-live, which has windows and more that no other command needs.
+ */
 #include "command.h"
 
 #include <errno.h>
