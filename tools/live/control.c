@@ -316,10 +316,12 @@ bool control_device_key(struct control *c, enum touch_key key, bool down)
 void control_status(const struct control *c, char *text, size_t size)
 {
     const struct session *s = c->session;
-    char speed[24] = "as fast as it can";
+    char speed[24] = "as fast as it can", beep[24] = "";
     const uint64_t at = control_time(c);
     if (s->thousandths > 0)
         snprintf(speed, sizeof speed, "x%g", s->thousandths / 1000.0);
+    if (s->moment.hertz > 0)
+        snprintf(beep, sizeof beep, "  beep %u Hz", s->moment.hertz);
     snprintf(text, size, "%s%s  %llu.%03u s  %s  %.1f kB/s  %.0f pictures/s  complaints: %u%s",
              !s->child                   ? "ended"
              : s->shown_at != UINT64_MAX ? "past"
@@ -327,6 +329,5 @@ void control_status(const struct control *c, char *text, size_t size)
                                          : "live",
              s->recorded_from != UINT64_MAX ? ", recording" : "",
              (unsigned long long)(at / SECOND_NS), (unsigned)(at / 1000000 % 1000), speed,
-             s->bytes_a_second / 1000, s->pictures_a_second, s->complaint_count,
-             s->moment.hertz ? "  beep" : "");
+             s->bytes_a_second / 1000, s->pictures_a_second, s->complaint_count, beep);
 }

@@ -1,4 +1,4 @@
-/* capture.c - Value Change Dumps and tables of samples. */
+/* capture.c - Value Change Dumps and tables of samples; archives are in capture_archive.c. */
 #include "capture.h"
 
 #include <ctype.h>
@@ -233,26 +233,14 @@ static bool read_table_head(struct capture *c)
     return true;
 }
 
-/* Takes a line: the channels that have changed are pending. */
-static bool take_line(struct capture *c, char *line)
+bool capture_take(struct capture *c, double time, const int8_t levels[CAPTURE_CHANNELS])
 {
-    char *rest = line, *field;
-    int8_t levels[CAPTURE_CHANNELS];
-    memcpy(levels, c->levels, sizeof levels);
-    for (int i = 0; i < c->column_count && (field = next_field(&rest)); i++) {
-        if (c->columns[i] < 0) {
-            char *end;
-            const double time = strtod(field, &end);
-            if (end == field)
-                return wrong(c, "the time is no number");
-            if (!set_time(c, time * c->unit))
-                return false;
-        } else if ((field[0] == '0' || field[0] == '1') && field[1] == '\0') {
-            levels[c->columns[i]] = (int8_t)(field[0] - '0');
-        } else if (field[0]) {
-            return wrong(c, "a level is 0 or 1");
-        }
-    }
+    const double before = c->time;
+    const bool first = !c->begun;
+    if (!set_time(c, time))
+        return false;
+    if (!first && c->time > before && (c->step <= 0 || c->time - before < c->step))
+        c->step = c->time - before;
     c->pending_count = c->pending_next = 0;
     for (int i = 0; i < c->count; i++)
         if (levels[i] != c->levels[i]) {
@@ -260,6 +248,35 @@ static bool take_line(struct capture *c, char *line)
             c->pending[c->pending_count++] = i;
         }
     return true;
+}
+
+static bool take_line(struct capture *c, char *line)
+{
+    char *rest = line, *field;
+    int8_t levels[CAPTURE_CHANNELS];
+    double time = 0;
+    memcpy(levels, c->levels, sizeof levels);
+    for (int i = 0; i < c->column_count && (field = next_field(&rest)); i++) {
+        if (c->columns[i] < 0) {
+            char *end;
+            time = strtod(field, &end) * c->unit;
+            if (end == field)
+                return wrong(c, "the time is no number");
+        } else if ((field[0] == '0' || field[0] == '1') && field[1] == '\0') {
+            levels[c->columns[i]] = (int8_t)(field[0] - '0');
+        } else if (field[0]) {
+            return wrong(c, "a level is 0 or 1");
+        }
+    }
+    return capture_take(c, time, levels);
+}
+
+/* The next of those that are pending. */
+static int give_pending(struct capture *c, struct capture_change *change)
+{
+    const int channel = c->pending[c->pending_next++];
+    *change = (struct capture_change){(uint64_t)c->time, channel, c->levels[channel]};
+    return 1;
 }
 
 static int next_of_table(struct capture *c, struct capture_change *change)
@@ -271,12 +288,18 @@ static int next_of_table(struct capture *c, struct capture_change *change)
         if (line[0] && !take_line(c, line))
             return -1;
     }
-    const int channel = c->pending[c->pending_next++];
-    *change = (struct capture_change){(uint64_t)c->time, channel, c->levels[channel]};
-    return 1;
+    return give_pending(c, change);
 }
 
-/* ---- both ---- */
+static int next_of_archive(struct capture *c, struct capture_change *change)
+{
+    while (c->pending_next == c->pending_count)
+        if (!capture_archive_next(c))
+            return c->why[0] ? -1 : 0;
+    return give_pending(c, change);
+}
+
+/* ---- all ---- */
 
 bool capture_open(struct capture *c, const char *path)
 {
@@ -289,22 +312,40 @@ bool capture_open(struct capture *c, const char *path)
         snprintf(c->why, sizeof c->why, "%s", strerror(errno));
         return false;
     }
+    if (fseek(c->file, 0, SEEK_END) == 0)
+        c->size = ftell(c->file);
+    rewind(c->file);
     const int first = next_character(c);
     if (first == EOF)
         return wrong(c, "the file is empty");
     c->at--;
     c->line = 0;
-    c->is_csv = first != '$' && !isspace(first);
-    return c->is_csv ? read_table_head(c) : read_vcd_head(c);
+    if (first == 'P') {
+        c->kind = CAPTURE_ARCHIVE;
+        return capture_archive_open(c, path);
+    }
+    c->kind = first != '$' && !isspace(first) ? CAPTURE_TABLE : CAPTURE_DUMP;
+    return c->kind == CAPTURE_TABLE ? read_table_head(c) : read_vcd_head(c);
 }
 
 int capture_next(struct capture *c, struct capture_change *change)
 {
-    return c->is_csv ? next_of_table(c, change) : next_of_vcd(c, change);
+    return c->kind == CAPTURE_ARCHIVE ? next_of_archive(c, change)
+           : c->kind == CAPTURE_TABLE ? next_of_table(c, change)
+                                      : next_of_vcd(c, change);
+}
+
+int capture_percent(const struct capture *c)
+{
+    if (c->kind == CAPTURE_ARCHIVE)
+        return capture_archive_percent(c);
+    const double at = (double)ftell(c->file) - (double)(c->have - c->at);
+    return c->size > 0 ? (int)(100 * at / (double)c->size) : 0;
 }
 
 void capture_close(struct capture *c)
 {
+    capture_archive_close(c);
     if (c->file)
         fclose(c->file);
     c->file = NULL;

@@ -7,6 +7,7 @@
 #include <string.h>
 #include <sys/stat.h>
 #include <unistd.h>
+#include "data_folder.h"
 #include "image.h"
 #include "pemble/bench_inputs.h"
 #include "overview.h"
@@ -348,19 +349,9 @@ static int run_harbour(const char *quay, const char *directory)
     return stage_close(&r.stage, status);
 }
 
-/* The harbour's data: beside an installed command, else in the sources that it was built from. */
 static const char *harbour_data(void)
 {
-    static char path[400];
-    const ssize_t length = readlink("/proc/self/exe", path, sizeof path - 80);
-    path[length > 0 ? length : 0] = '\0';
-    char *slash = strrchr(path, '/');
-    if (slash) {
-        strcpy(slash, "/../" PEMBLE_DATADIR "/quay");
-        if (access(path, R_OK) == 0)
-            return path;
-    }
-    return PEMBLE_ASSETS "/quay";
+    return data_folder("quay", PEMBLE_ASSETS "/quay");
 }
 
 int demo_live(void *user)

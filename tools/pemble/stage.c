@@ -7,19 +7,9 @@
 #include <stdlib.h>
 #include <string.h>
 #include "command.h"
+#include "module_pins.h"
 
 enum { LONGEST_REFRESH_MS = 60000 };
-
-/* What a module calls the pin of a signal: the names of serial ones, 8080 ones and KS0108 ones. */
-static const char *const pin_names[SIGNALS][3] = {
-    [SIGNAL_SDA] = {"SDA"},        [SIGNAL_SCL] = {"SCL"},       [SIGNAL_SDO] = {"SDO"},
-    [SIGNAL_CS] = {"CS", "CS1"},   [SIGNAL_CS2] = {"CS2"},       [SIGNAL_DC] = {"DC", "RS"},
-    [SIGNAL_RESET] = {"RES"},      [SIGNAL_BUSY] = {"BUSY"},     [SIGNAL_BACKLIGHT] = {"BLK"},
-    [SIGNAL_STROBE] = {"WR", "E"}, [SIGNAL_READ] = {"RD", "RW"}, [SIGNAL_D0] = {"D0"},
-    [SIGNAL_D0 + 1] = {"D1"},      [SIGNAL_D0 + 2] = {"D2"},     [SIGNAL_D0 + 3] = {"D3"},
-    [SIGNAL_D0 + 4] = {"D4"},      [SIGNAL_D0 + 5] = {"D5"},     [SIGNAL_D0 + 6] = {"D6"},
-    [SIGNAL_D0 + 7] = {"D7"},
-};
 
 /* The I2C addresses that acknowledge, as a list ended by 0; returns how many. */
 static int scan(struct stage *stage, const pmb_bus *configured, uint8_t found[128])
@@ -85,17 +75,9 @@ static int out_of_memory(void)
     return FAILED;
 }
 
-static const char *pin_of(pmb_module *module, enum signal signal)
-{
-    for (int i = 0; i < 3 && pin_names[signal][i]; i++)
-        if (pmb_module_has_wire(module, pin_names[signal][i]))
-            return pin_names[signal][i];
-    return NULL;
-}
-
 static bool apply(struct stage *stage, pmb_module *module, const struct fault *fault)
 {
-    const char *a = pin_of(module, fault->a);
+    const char *a = module_pin_of(module, fault->a);
     if (fault->kind == FAULT_LOSE) {
         pmb_bench_lose_bytes(stage->bench, (unsigned)fault->value);
         return true;
@@ -104,14 +86,15 @@ static bool apply(struct stage *stage, pmb_module *module, const struct fault *f
         /* As if it were not there: no line of its bus reaches it. */
         static const enum signal lines[] = {SIGNAL_SDA, SIGNAL_SCL, SIGNAL_STROBE};
         for (int i = 0; i < 3; i++)
-            if (pin_of(module, lines[i]))
-                (void)pmb_bench_cut(module, pin_of(module, lines[i]));
+            if (module_pin_of(module, lines[i]))
+                (void)pmb_bench_cut(module, module_pin_of(module, lines[i]));
         return true;
     }
     if (!a)
         return false;
     if (fault->kind == FAULT_SWAP)
-        return pin_of(module, fault->b) && pmb_bench_swap(module, a, pin_of(module, fault->b));
+        return module_pin_of(module, fault->b) &&
+               pmb_bench_swap(module, a, module_pin_of(module, fault->b));
     return fault->kind == FAULT_CUT ? pmb_bench_cut(module, a)
                                     : pmb_bench_stick(module, a, (int)fault->value);
 }

@@ -260,53 +260,6 @@ static bool print_page(FILE *f, const struct known_controller *known, const stru
     return true;
 }
 
-/* The pages that speak of a controller: its own, and the one that its own builds upon. */
-static bool read_notes(struct note *note, const char *directory, const char *name)
-{
-    static const char *const bases[][3] = {
-        /* name, own page, page below it */
-        {"ssd1305", "ssd1305", "ssd1306"}, {"ssd1306-vcc", "ssd1306", NULL},
-        {"ssd1309", "ssd1309", "ssd1306"}, {"sh1106", "sh1106", "ssd1306"},
-        {"sh1107", "sh1107", "ssd1306"},   {"ssd1322-b", "ssd1322", NULL},
-        {"st7567", "st7567", "st7565"},    {"uc1701", "uc1701", "st7565"},
-        {"ks0108-low", "ks0108", NULL},    {"ks0108-192", "ks0108", NULL},
-        {"ssd1680-red", "ssd1680", NULL},  {"ssd1681", "ssd1680", NULL},
-        {"ssd1681-red", "ssd1680", NULL},  {"uc8151-red", "uc8151", NULL},
-        {"uc8176", "uc8151", NULL},        {"uc8176-red", "uc8151", NULL},
-        {"il91874", "uc8151", NULL},       {"ili9320", "ili9325", "indexed"},
-        {"ssd1683", "ssd1680", NULL},      {"ssd1683-red", "ssd1680", NULL},
-        {"ssd1608", "ssd1608", "ssd1680"}, {"ssd1675", "ssd1675", "ssd1680"},
-        {"ssd1619", "ssd1675", "ssd1680"}, {"ssd1619-red", "ssd1675", "ssd1680"},
-        {"ssd1677", "ssd1677", "ssd1680"}, {"uc8151-bare", "uc8151", NULL},
-        {"uc8179", "uc8179", "uc8151"},    {"uc8179-red", "uc8179", "uc8151"},
-        {"il91874-bare", "uc8151", NULL},  {"il91874-red-bare", "uc8151", NULL},
-        {"jd79661", "jd79660", NULL},      {"jd79667", "jd79660", NULL},
-        {"jd79668", "jd79660", NULL},
-    };
-    const struct known_controller *known = controller_named(name);
-    const pmb_family *family = known->controller->family;
-    const char *own = name;
-    const char *below = family == &pmb_family_dcs       ? "dcs"
-                        : family == &pmb_family_indexed ? "indexed"
-                                                        : NULL;
-    char path[512];
-    for (size_t i = 0; i < sizeof bases / sizeof bases[0]; i++)
-        if (strcmp(bases[i][0], name) == 0) {
-            own = bases[i][1];
-            below = bases[i][2];
-        }
-    *note = (struct note){.count = 0};
-    snprintf(path, sizeof path, "%s/%s.md", directory, own);
-    bool good = note_read(note, path);
-    if (good && below) {
-        snprintf(path, sizeof path, "%s/%s.md", directory, below);
-        good = note_read(note, path);
-    }
-    if (!good)
-        fprintf(stderr, "pemble-sent: %s: %s\n", path, strerror(errno));
-    return good;
-}
-
 int main(int argc, char **argv)
 {
     static struct note note;
@@ -317,7 +270,7 @@ int main(int argc, char **argv)
     for (int i = 0; i < controller_count(); i++) {
         const struct known_controller *known = controller_at(i);
         char path[512];
-        if (!read_notes(&note, argv[1], known->name))
+        if (!note_of_controller(&note, argv[1], known->name))
             return 1;
         snprintf(path, sizeof path, "%s/%s.md", argv[2], known->name);
         FILE *f = fopen(path, "w");

@@ -1,6 +1,6 @@
 /* note.h - what a page of docs/controllers says of a command. */
-#ifndef PEMBLE_SENT_NOTE_H
-#define PEMBLE_SENT_NOTE_H
+#ifndef PEMBLE_NOTE_H
+#define PEMBLE_NOTE_H
 
 #include <stdbool.h>
 #include <stdint.h>
@@ -24,6 +24,10 @@ struct note {
 
 /* Adds what the page says. False when it cannot be read. */
 bool note_read(struct note *note, const char *path);
+
+/* The pages that speak of a controller of the catalogue: its own, and the one that its own builds
+ * upon. False, with errno, when one cannot be read. */
+bool note_of_controller(struct note *note, const char *directory, const char *name);
 
 /* The row of a command of that set, NULL: none. What was read first comes first. */
 const struct note_row *note_of(const struct note *note, int set, uint8_t command);
