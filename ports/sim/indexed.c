@@ -24,6 +24,7 @@ struct indexed {
     uint16_t registers[256];
     int index; /* -1: none yet */
     int half;  /* the upper byte of an index or a value: -1 for none */
+    int zeros; /* index bytes 00h, one after the other */
     bool half_is_data;
     int column, row;
     uint64_t powered; /* when the power control was written last */
@@ -108,9 +109,17 @@ static void write_register(pmb_module *m, uint8_t index, uint16_t value)
         module_complain(m, "display switched on less than 10 ms after power (10h)");
 }
 
+enum { SYNCHRONISED = 4 };
+
 static void take(pmb_module *m, bool data, uint8_t byte)
 {
     struct indexed *s = m->state;
+    s->zeros = data || byte ? 0 : s->zeros + 1;
+    if (s->zeros == SYNCHRONISED) {
+        s->zeros = s->index = 0;
+        s->half = -1;
+        return;
+    }
     if (s->half >= 0 && s->half_is_data != data) {
         module_complain(m, "half of a word: RS changed in the middle of it");
         s->half = -1;

@@ -11,6 +11,12 @@ enum {
     SET_DISPLAY = 0xAE /* + 1: on */
 };
 
+/* In panel->state. */
+enum {
+    INVERTED = 1,
+    UNSURE = 2 /* a command may lack its parameters, and would take what comes next for them */
+};
+
 static const PMB_FLASH pmb_windowed *detail_of(const pmb_panel *panel)
 {
     return (const PMB_FLASH pmb_windowed *)panel->config->controller->detail;
@@ -67,6 +73,31 @@ static pmb_status set_remap(const pmb_panel *panel)
     return set(panel, SET_REMAP, value, detail->second, detail->second ? 2 : 1);
 }
 
+static pmb_status set_mode(const pmb_panel *panel)
+{
+    const PMB_FLASH pmb_windowed *detail = detail_of(panel);
+    return pmb_send_single(panel, panel->state & INVERTED ? detail->inverse : detail->normal);
+}
+
+/* Until a function ends well the controller may wait for parameters, two at most; where they are
+ * data, it does not. Commands without parameters fill them up, and those that follow are whole. */
+static pmb_status begin(pmb_panel *panel)
+{
+    pmb_status status = PMB_OK;
+    for (uint8_t i = 0; i < 3 && panel->state & UNSURE && status == PMB_OK; i++)
+        status = set_mode(panel);
+    if (status == PMB_OK && !detail_of(panel)->parameters_as_data)
+        panel->state |= UNSURE;
+    return status;
+}
+
+static pmb_status end(pmb_panel *panel, pmb_status status)
+{
+    if (status == PMB_OK)
+        panel->state &= (uint8_t)~UNSURE;
+    return status;
+}
+
 /* The rows of the glass are those of the memory from its offset on, and hang on the COM outputs
  * from there on. */
 static pmb_status turn(const pmb_panel *panel)
@@ -118,10 +149,10 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
 {
     const pmb_walk walk = pmb_plan_walk(panel, held, *area);
     pmb_rect part = *area;
-    pmb_status status = PMB_OK;
-    if (!pmb_window_goes_on(panel, &part))
+    pmb_status status = begin(panel);
+    if (!pmb_window_goes_on(panel, &part) && status == PMB_OK)
         status = open_window(panel, pmb_in_memory(panel, part));
-    return status == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
+    return end(panel, status) == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
 }
 
 /* The value of one register. Those of three colours keep the proportion of their usual values, of
@@ -145,25 +176,31 @@ static pmb_status contrast(pmb_panel *panel, uint8_t value)
             largest = detail->usual[i];
     for (uint8_t i = 0; i < detail->contrast_count; i++)
         levels[i] = level_of(detail, value, i, largest);
-    if (!detail->contrast_each)
-        return pmb_send_parameters(panel, detail->parameters_as_data, detail->contrast, levels,
-                                   detail->contrast_count);
-    pmb_status status = PMB_OK;
-    for (uint8_t i = 0; i < detail->contrast_count && status == PMB_OK; i++)
+    pmb_status status = begin(panel);
+    if (!detail->contrast_each && status == PMB_OK)
+        status = pmb_send_parameters(panel, detail->parameters_as_data, detail->contrast, levels,
+                                     detail->contrast_count);
+    for (uint8_t i = 0; detail->contrast_each && i < detail->contrast_count && status == PMB_OK;
+         i++)
         status = set(panel, (uint8_t)(detail->contrast + i), levels[i], 0, 1);
-    return status;
+    return end(panel, status);
 }
 
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
-    const uint8_t command = inverted ? detail_of(panel)->inverse : detail_of(panel)->normal;
-    return pmb_send_command(panel, &command, 1);
+    pmb_status status = begin(panel);
+    panel->state = (uint8_t)((panel->state & ~INVERTED) | (inverted ? INVERTED : 0));
+    if (status == PMB_OK)
+        status = set_mode(panel);
+    return end(panel, status);
 }
 
 static pmb_status show(pmb_panel *panel, bool on)
 {
-    const uint8_t command = (uint8_t)(SET_DISPLAY | on);
-    return pmb_send_command(panel, &command, 1);
+    pmb_status status = begin(panel);
+    if (status == PMB_OK)
+        status = pmb_send_single(panel, (uint8_t)(SET_DISPLAY | on));
+    return end(panel, status);
 }
 
 const PMB_FLASH pmb_family pmb_family_windowed = {

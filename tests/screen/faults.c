@@ -91,11 +91,86 @@ static void a_dead_bus_stays_an_error_until_it_answers(void **state)
     rig_close(&rig);
 }
 
+/* One of each family, and of those that take parameters in their own way; small glasses. */
+static const struct {
+    const pmb_controller *controller;
+    pmb_size size;
+} walked[] = {
+    {&pmb_ssd1306, {64, 32}},  {&pmb_sh1106, {128, 64}}, {&pmb_sh1107, {64, 128}},
+    {&pmb_ssd1327, {96, 96}},  {&pmb_ssd1331, {96, 64}}, {&pmb_ssd1322, {256, 64}},
+    {&pmb_ssd1351, {128, 96}}, {&pmb_st7735, {80, 160}}, {&pmb_ili9225, {176, 220}},
+    {&pmb_pcd8544, {84, 48}},  {&pmb_st7565, {128, 64}}, {&pmb_uc1701, {128, 64}},
+};
+
+/* A band, so that windows are opened again and again. Returns how many transfers failed. */
+static unsigned walk(const pmb_panel_config *config, unsigned bytes, unsigned step)
+{
+    unsigned failures = 0;
+    bool failed = true;
+    for (unsigned n = 1; failed; n += step) {
+        struct rig rig;
+        rig_open(&rig, config, 0, true);
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_blank, NULL), PMB_OK);
+        pmb_bench_break_transfer(rig.bench, n, bytes, false);
+        failed = pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size) != PMB_OK;
+        failures += failed;
+        pmb_bench_break_transfer(rig.bench, 0, 0, false);
+        assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size), PMB_OK);
+        assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+        rig_close(&rig);
+    }
+    return failures;
+}
+
+static void every_controller_is_repaired(void **state)
+{
+    (void)state;
+    unsigned failures = 0;
+    for (size_t i = 0; i < LENGTH(walked); i++) {
+        const pmb_panel_config config = {
+            .controller = walked[i].controller,
+            .size = walked[i].size,
+            .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+            .reset = PMB_PIN(7)};
+        for (unsigned bytes = 0; bytes < 3; bytes++)
+            failures += walk(&config, bytes, bytes == 1 ? 1 : 5);
+    }
+    assert_in_range(failures, 300, 5000);
+}
+
+/* The contrast is set again after it was cut off between the command and its value. */
+static void what_failed_can_be_done_again(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < LENGTH(walked); i++) {
+        const pmb_panel_config config = {
+            .controller = walked[i].controller,
+            .size = walked[i].size,
+            .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+            .reset = PMB_PIN(7)};
+        for (unsigned n = 1; n < 5; n++) {
+            struct rig rig;
+            rig_open(&rig, &config, 0, true);
+            pmb_bench_break_transfer(rig.bench, n, 1, false);
+            const pmb_status status = pmb_panel_contrast(&rig.panel, 128);
+            if (status == PMB_ERR_BUS)
+                assert_int_equal(pmb_panel_contrast(&rig.panel, 128), PMB_OK);
+            pmb_bench_break_transfer(rig.bench, 0, 0, false);
+            assert_int_equal(pmb_screen_paint(&rig.screen, paint_lopsided, &rig.panel.size),
+                             PMB_OK);
+            assert_glass_shows(&rig, paint_lopsided, &rig.panel.size);
+            rig_close(&rig);
+        }
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TILES | PMB_PLAIN_PANELS, every_transfer_may_fail),
         test_without(PMB_NO_TILES, a_present_repairs_what_a_failed_one_left),
+        test_without(PMB_NO_TILES | PMB_PLAIN_PANELS | PMB_ONE_BIT, every_controller_is_repaired),
+        test_without(PMB_NO_TILES | PMB_PLAIN_PANELS | PMB_ONE_BIT, what_failed_can_be_done_again),
         cmocka_unit_test(a_dead_bus_stays_an_error_until_it_answers),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
