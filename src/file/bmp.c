@@ -1,10 +1,10 @@
 /*
- * bmp.c - Windows bitmaps: BITMAPFILEHEADER, BITMAPINFOHEADER and its longer versions (documented
- * in the Windows GDI reference, "Bitmap Storage").
+ * bmp.c - Windows bitmaps: BITMAPFILEHEADER, BITMAPINFOHEADER and its longer versions, and the
+ * short BITMAPCOREHEADER of OS/2 (documented in the Windows GDI reference, "Bitmap Storage").
  */
 #include "file/input.h"
 
-enum { PALETTE_BYTES = 3 * 256, RGB = 0, BITFIELDS = 3 };
+enum { PALETTE_BYTES = 3 * 256, RGB = 0, BITFIELDS = 3, SHORT_HEADER = 12 };
 
 struct bmp {
     uint32_t pixels; /* offset of them */
@@ -103,7 +103,8 @@ static bool read_palette(pmb_job *job, struct bmp *b, uint32_t header)
     for (uint32_t i = 0; i < b->colors; i++) {
         for (uint8_t k = 0; k < 3; k++)
             b->palette[3 * i + 2 - k] = pmb_input_next(&job->in);
-        (void)pmb_input_next(&job->in);
+        if (header != SHORT_HEADER)
+            (void)pmb_input_next(&job->in);
     }
     return true;
 }
@@ -122,25 +123,29 @@ void pmb_bmp_draw(pmb_job *job)
     pmb_input_seek(&job->in, 10);
     b.pixels = pmb_input_number(&job->in, 4);
     const uint32_t header = pmb_input_number(&job->in, 4);
-    if (header < 40 || header > 256) {
+    const bool is_short = header == SHORT_HEADER;
+    if (!is_short && (header < 40 || header > 256)) {
         pmb_input_fail(&job->in, PMB_ERR_UNSUPPORTED, "its header is of a kind that is not known");
         return;
     }
-    const uint32_t w = pmb_input_number(&job->in, 4);
-    uint32_t h = pmb_input_number(&job->in, 4);
+    const uint8_t side = is_short ? 2 : 4;
+    const uint32_t w = pmb_input_number(&job->in, side);
+    uint32_t h = pmb_input_number(&job->in, side);
     b.from_top = h >> 31;
     if (b.from_top)
         h = 0u - h;
     (void)pmb_input_number(&job->in, 2);
     b.bits = (uint16_t)pmb_input_number(&job->in, 2);
-    const uint32_t compression = pmb_input_number(&job->in, 4);
+    const uint32_t compression = is_short ? RGB : pmb_input_number(&job->in, 4);
     if (!is_known(&b, compression)) {
         pmb_input_fail(&job->in, PMB_ERR_UNSUPPORTED,
                        "it is compressed, or has bits a pixel that are not known");
         return;
     }
-    pmb_input_seek(&job->in, 46);
-    b.colors = pmb_input_number(&job->in, 4);
+    if (!is_short) {
+        pmb_input_seek(&job->in, 46);
+        b.colors = pmb_input_number(&job->in, 4);
+    }
     read_masks(job, &b, compression);
     b.row = (w * b.bits + 31) / 32 * 4;
     if (read_palette(job, &b, header) && pmb_job_begin(job, w, h))

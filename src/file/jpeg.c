@@ -10,7 +10,7 @@
 
 enum { COMPONENTS = 3, BLOCK = 64, MOST_CODES = 162 };
 enum { SOF0 = 0xC0, SOF2 = 0xC2, DHT = 0xC4, SOI = 0xD8, EOI = 0xD9, SOS = 0xDA, DQT = 0xDB };
-enum { DRI = 0xDD, RST0 = 0xD0, MOST_PAST = 8 };
+enum { DRI = 0xDD, RST0 = 0xD0, APP14 = 0xEE, MOST_PAST = 8 };
 
 /* A Huffman table as in figure F.15: for each length the codes up to `last`, less `shift`, number
  * the values. */
@@ -40,6 +40,7 @@ struct state {
     struct jpeg *j;
     uint16_t w, h;
     uint8_t count;           /* of components */
+    bool is_rgb;             /* they are red, green and blue, not luminance and chrominance */
     uint8_t across, down;    /* largest sampling factors */
     uint16_t interval, left; /* MCUs between restarts, and until the next */
     uint8_t shrink;          /* a block is drawn 8 >> shrink wide */
@@ -163,15 +164,30 @@ static void read_quantities(struct state *s, int32_t length)
 {
     for (; length >= 65 && is_good(s); length -= 65) {
         const uint8_t kind = next(s);
-        if (kind > 3) {
-            fail(s, "a quantisation table has 16 bits or a wrong number");
+        if (kind & 0x10)
+            pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED,
+                           "its quantisation tables have 16 bits");
+        else if (kind > 3)
+            fail(s, "a quantisation table has a wrong number");
+        if (!is_good(s))
             return;
-        }
         for (uint8_t i = 0; i < BLOCK; i++)
             s->j->quantities[kind][zigzag[i]] = next(s);
     }
     if (length != 0)
         fail(s, "a segment of quantisation tables has a wrong length");
+}
+
+/* APP14 of Adobe (Technical Note 5116): its twelfth byte is 0 where colours are not transformed. */
+static void read_adobe(struct state *s, int32_t length)
+{
+    static const uint8_t name[] = {'A', 'd', 'o', 'b', 'e'};
+    bool is_adobe = length >= 12;
+    for (uint8_t i = 0; i < 5 && is_adobe; i++)
+        is_adobe = next(s) == name[i];
+    for (uint8_t i = 0; i < 6 && is_adobe; i++)
+        (void)next(s);
+    s->is_rgb = is_adobe && next(s) == 0;
 }
 
 /* A frame header, B.2.2. */
@@ -204,6 +220,12 @@ static void read_frame(struct state *s, int32_t length)
             return;
         }
     }
+    const struct component *c = s->j->components;
+    if (s->count == 3 && c[0].name == 'R' && c[1].name == 'G' && c[2].name == 'B')
+        s->is_rgb = true;
+    if (s->is_rgb && (s->across > 1 || s->down > 1))
+        pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED,
+                       "its red, green and blue are not sampled alike");
     if (s->count == 1) /* A.2.2: one component is never interleaved */
         s->across = s->down = s->j->components[0].across = s->j->components[0].down = 1;
 }
@@ -346,9 +368,12 @@ struct hue {
     int32_t red, green, blue;
 };
 
-static struct hue hue_of(uint8_t cb, uint8_t cr)
+/* Where red, green and blue are given, the first is taken for the brightness. */
+static struct hue hue_of(const struct state *s, uint8_t y, uint8_t cb, uint8_t cr)
 {
     const int32_t b = cb - 128, r = cr - 128;
+    if (s->is_rgb)
+        return (struct hue){0, (cb - y) * 65536, (cr - y) * 65536};
     return (struct hue){91881 * r, -22554 * b - 46802 * r, 116130 * b};
 }
 
@@ -373,7 +398,7 @@ static void find_row(const struct state *s, int32_t y, int32_t count, pmb_color 
         if (x == 8)
             luma = samples_in(s, 0, y, true) - 8;
         if (in_color && (!halved || x % 2 == 0))
-            hue = hue_of(*cb++, *cr++);
+            hue = hue_of(s, luma[x], *cb++, *cr++);
         colors[x] = color_of(luma[x], &hue);
     }
 }
@@ -382,9 +407,10 @@ static void find_small_row(const struct state *s, int32_t y, int32_t count, pmb_
 {
     struct hue hue = {0, 0, 0};
     for (int32_t x = 0; x < count; x++) {
+        const uint8_t luma = mean_at(s, 0, x, y);
         if (s->count > 1)
-            hue = hue_of(mean_at(s, 1, x, y), mean_at(s, 2, x, y));
-        colors[x] = color_of(mean_at(s, 0, x, y), &hue);
+            hue = hue_of(s, luma, mean_at(s, 1, x, y), mean_at(s, 2, x, y));
+        colors[x] = color_of(luma, &hue);
     }
 }
 
@@ -503,6 +529,9 @@ static void read_segments(struct state *s)
             read_quantities(s, length);
         } else if (marker == DRI) {
             s->interval = next_short(s);
+        } else if (marker == APP14) {
+            read_adobe(s, length);
+            pmb_input_seek(&s->job->in, end);
         } else if (marker == SOS) {
             if (!frame)
                 fail(s, "a scan comes before the frame header");

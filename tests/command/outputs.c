@@ -109,6 +109,66 @@ static void traces_are_numbered_before_the_end_of_their_names(void **state)
                      0);
 }
 
+/* Names of files and panels become names in C and in pictures. */
+static void what_is_generated_compiles_whatever_its_name(void **state)
+{
+    (void)state;
+    static const char *const names[] = {"int", "class", "bytes", "main",
+                                        "9",   "a-b",   "",      "\xC3\xA4"};
+    for (size_t i = 0; i < LENGTH(names); i++) {
+        const struct outcome o = shell(
+            BUILD_DIR "/pemble picture make " SOURCE_DIR "/assets/quay/pictures/sign.png "
+                      "--format one-bit -o ./%s.c && cc -std=c11 -Wall -Werror -fsyntax-only "
+                      "-I" SOURCE_DIR "/include ./%s.c && c++ -x c++ -std=c++20 -fsyntax-only "
+                      "-I" SOURCE_DIR "/include ./%s.c",
+            names[i], names[i], names[i]);
+        if (o.status != 0)
+            fail_msg("'%s.c': %s", names[i], o.err);
+    }
+    assert_int_equal(shell(PEMBLE " font make " JETTY " -o ./int.c && cc -std=c11 -Wall -Werror "
+                                  "-fsyntax-only -I" SOURCE_DIR "/include ./int.c")
+                         .status,
+                     0);
+}
+
+static void panels_have_names_of_their_own_in_c(void **state)
+{
+    (void)state;
+    write_file("names.ini", "[panel a-b]\nmodule = oled-0.96-i2c\n[panel a_b]\nmodule = "
+                            "oled-1.3-i2c\naddress = 0x3d\n[panel int]\nmodule = lcd-1.6\n");
+    const struct outcome o = shell(
+        BUILD_DIR "/pemble config names.ini --as c > names.c && cc -std=c11 -Wall -Wno-unused "
+                  "-Werror -fsyntax-only -I" SOURCE_DIR "/include names.c && grep -c "
+                  "'^static const pmb_panel_config' names.c");
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "3");
+}
+
+static void names_of_panels_have_limits_that_are_said(void **state)
+{
+    (void)state;
+    write_file("long.ini", "[panel a123456789b123456789c123456789d1]\nmodule = oled-0.96-i2c\n");
+    struct outcome o = shell(BUILD_DIR "/pemble wiring long.ini");
+    assert_int_equal(o.status, 2);
+    assert_says(o.err,
+                "long.ini:2: [panel a123456789b123456789c123456789d1]: a name has at most 31");
+    write_file("bell.ini", "[panel a\abell]\nmodule = oled-0.96-i2c\n");
+    o = shell(BUILD_DIR "/pemble wiring bell.ini -o bell.svg");
+    assert_int_equal(o.status, 2);
+    assert_says(o.err, "bell.ini:2: ");
+    assert_says(o.err, "control characters");
+}
+
+static void a_path_may_be_long(void **state)
+{
+    (void)state;
+    const struct outcome o =
+        shell("d=$(printf '%%0200d/%%0200d/%%0180d' 1 2 3) && mkdir -p $d && " BUILD_DIR
+              "/pemble demo -o $d/here > table.txt && test -s $d/here/harbour.png && rm -r 0*");
+    if (o.status != 0)
+        fail_msg("%s", o.err);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -117,6 +177,10 @@ int main(void)
         cmocka_unit_test(links_lead_where_they_led),
         cmocka_unit_test(traces_are_numbered_before_the_end_of_their_names),
         cmocka_unit_test(standard_output_has_errors_too),
+        cmocka_unit_test(what_is_generated_compiles_whatever_its_name),
+        cmocka_unit_test(panels_have_names_of_their_own_in_c),
+        cmocka_unit_test(names_of_panels_have_limits_that_are_said),
+        cmocka_unit_test(a_path_may_be_long),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

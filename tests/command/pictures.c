@@ -537,6 +537,66 @@ static void write_progressive(const char *name, int side, int repeats)
     free(made);
 }
 
+enum { UPRIGHT_W = 24, UPRIGHT_H = 16, SQUARE = 8 };
+
+/* A white square in the upper left corner of what the camera saw, which was held so. */
+static void write_turned(int orientation)
+{
+    /* EXIF: TIFF, low bytes first, one entry: tag 274, one short. */
+    unsigned char exif[] = {'E',  'x',  'i', 'f', 0, 0, 'I', 'I', 42, 0, 8, 0, 0, 0, 1, 0,
+                            0x12, 0x01, 3,   0,   1, 0, 0,   0,   0,  0, 0, 0, 0, 0, 0, 0};
+    struct jpeg_compress_struct jpeg;
+    struct jpeg_error_mgr errors;
+    char path[300];
+    exif[24] = (unsigned char)orientation;
+    snprintf(path, sizeof path, "%s/turned.jpg", shell_directory());
+    FILE *f = fopen(path, "wb");
+    assert_non_null(f);
+    jpeg.err = jpeg_std_error(&errors);
+    jpeg_create_compress(&jpeg);
+    jpeg_stdio_dest(&jpeg, f);
+    jpeg.image_width = UPRIGHT_W;
+    jpeg.image_height = UPRIGHT_H;
+    jpeg.input_components = 1;
+    jpeg.in_color_space = JCS_GRAYSCALE;
+    jpeg_set_defaults(&jpeg);
+    jpeg_start_compress(&jpeg, TRUE);
+    jpeg_write_marker(&jpeg, JPEG_APP0 + 1, exif, sizeof exif);
+    for (int y = 0; y < UPRIGHT_H; y++) {
+        unsigned char gray[UPRIGHT_W];
+        for (int x = 0; x < UPRIGHT_W; x++)
+            gray[x] = x < SQUARE && y < SQUARE ? 255 : 0;
+        JSAMPROW row = gray;
+        jpeg_write_scanlines(&jpeg, &row, 1);
+    }
+    jpeg_finish_compress(&jpeg);
+    jpeg_destroy_compress(&jpeg);
+    assert_int_equal(fclose(f), 0);
+}
+
+static void photographs_are_turned_as_the_camera_was_held(void **state)
+{
+    (void)state;
+    /* Where the square is then: at the right, at the bottom; from 5 on the picture stands. */
+    static const bool right[] = {false, true, true, false, false, true, true, false};
+    static const bool bottom[] = {false, false, true, true, false, false, true, true};
+    for (int i = 0; i < 8; i++) {
+        const int w = i >= 4 ? UPRIGHT_H : UPRIGHT_W, h = i >= 4 ? UPRIGHT_W : UPRIGHT_H;
+        write_turned(i + 1);
+        const struct outcome o =
+            shell("awk 'BEGIN { printf \"P2 %d %d 1\\n\"; for (y = 0; y < %d; y++) for (x = 0; x < "
+                  "%d; x++) "
+                  "print (x >= %d && x < %d && y >= %d && y < %d) }' > right.pgm && "
+                  "for f in right.pgm turned.jpg; do " PEMBLE
+                  " picture make $f --format one-bit --dither none -o $f.pbp || exit 1; done && "
+                  "cmp right.pgm.pbp turned.jpg.pbp",
+                  w, h, h, w, right[i] ? w - SQUARE : 0, right[i] ? w : SQUARE,
+                  bottom[i] ? h - SQUARE : 0, bottom[i] ? h : SQUARE);
+        if (o.status != 0)
+            fail_msg("orientation %d: %s%s", i + 1, o.out, o.err);
+    }
+}
+
 static void files_that_ask_for_much_memory_are_refused(void **state)
 {
     (void)state;
@@ -620,6 +680,7 @@ int main(void)
         cmocka_unit_test(a_budget_adds_up_the_panels_of_a_bus),
         cmocka_unit_test(a_budget_of_paper_estimates_its_charge),
         cmocka_unit_test(what_cannot_be_made_is_refused),
+        cmocka_unit_test(photographs_are_turned_as_the_camera_was_held),
         cmocka_unit_test(files_that_ask_for_much_memory_are_refused),
         cmocka_unit_test(frames_that_last_too_long_are_refused),
         cmocka_unit_test(damaged_files_say_why),

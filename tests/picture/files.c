@@ -259,6 +259,8 @@ static void large_files_are_made_to_fit(void **state)
         }
 }
 
+static J_COLOR_SPACE kept_as = JCS_YCbCr; /* colours of the next files */
+
 /* libjpeg makes the file, and says what it is. */
 static void make_jpeg(struct file *f, int w, int h, int quality, int across, int down, int restart,
                       bool grey, bool progressive)
@@ -275,6 +277,8 @@ static void make_jpeg(struct file *f, int w, int h, int quality, int across, int
     jpeg.input_components = grey ? 1 : 3;
     jpeg.in_color_space = grey ? JCS_GRAYSCALE : JCS_RGB;
     jpeg_set_defaults(&jpeg);
+    if (!grey)
+        jpeg_set_colorspace(&jpeg, kept_as);
     jpeg_set_quality(&jpeg, quality, TRUE);
     jpeg.dct_method = JDCT_ISLOW;
     jpeg.comp_info[0].h_samp_factor = across;
@@ -363,6 +367,67 @@ static void jpegs_are_within_one_step_of_libjpeg(void **state)
     }
 }
 
+/* Not transformed to brightness and hue: APP14 says so, or the names of the components do. */
+static void jpegs_of_red_green_and_blue_are_drawn(void **state)
+{
+    (void)state;
+    static struct file f;
+    static uint8_t rows[H][W][3];
+    for (int named = 0; named < 2; named++) {
+        static struct sheet s;
+        pmb_file_report report;
+        kept_as = JCS_RGB;
+        make_jpeg(&f, 93, 71, 90, 1, 1, 0, false, false);
+        kept_as = JCS_YCbCr;
+        assert_int_equal(f.bytes[3], 0xEE);
+        if (named) /* another segment of that length, which is passed over */
+            f.bytes[3] = 0xEC;
+        read_jpeg(&f, rows);
+        open_sheet(&s);
+        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 93, 71}, &report), PMB_OK);
+        for (int y = 0; y < 71; y++)
+            for (int x = 0; x < 93; x++)
+                if (!is_near(at(&s, x, y), rows[y][x]))
+                    fail_msg("pixel %d,%d is %04x", x, y, at(&s, x, y));
+    }
+}
+
+/* The header of OS/2: twelve bytes, and palettes of three bytes a colour. */
+static void bitmaps_with_a_short_header_are_drawn(void **state)
+{
+    (void)state;
+    static const int depths[] = {1, 4, 8, 24};
+    for (size_t i = 0; i < LENGTH(depths); i++) {
+        static struct file f, g;
+        static struct sheet s, other;
+        pmb_file_report report;
+        const int colors = depths[i] <= 8 ? 1 << depths[i] : 0;
+        make_bmp(&f, 37, 21, depths[i], false);
+        memcpy(g.bytes, f.bytes, 14);
+        g.size = 14;
+        put_number(&g, 12, 4);
+        put_number(&g, 37, 2);
+        put_number(&g, 21, 2);
+        put_number(&g, 1, 2);
+        put_number(&g, (uint32_t)depths[i], 2);
+        for (int k = 0; k < colors; k++)
+            for (int part = 0; part < 3; part++)
+                put(&g, f.bytes[54 + 4 * k + part]);
+        g.bytes[10] = (uint8_t)g.size;
+        g.bytes[11] = (uint8_t)(g.size >> 8);
+        const size_t pixels = 54 + 4 * (size_t)colors;
+        memcpy(g.bytes + g.size, f.bytes + pixels, f.size - pixels);
+        g.size += f.size - pixels;
+        open_sheet(&s);
+        open_sheet(&other);
+        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 37, 21}, &report), PMB_OK);
+        assert_int_equal(draw(&other, g.bytes, g.size, (pmb_rect){0, 0, 37, 21}, &report), PMB_OK);
+        for (int y = 0; y < 21; y++)
+            for (int x = 0; x < 37; x++)
+                assert_int_equal(at(&other, x, y), at(&s, x, y));
+    }
+}
+
 static void jpegs_are_reduced_to_fit_and_bands_agree(void **state)
 {
     (void)state;
@@ -417,6 +482,15 @@ static void what_is_not_drawn_is_named(void **state)
     assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 50, 50}, &report),
                      PMB_ERR_UNSUPPORTED);
     assert_string_equal(report.reason, "it is a progressive JPEG");
+    make_jpeg(&f, 40, 30, 80, 2, 2, 0, false, false);
+    for (size_t i = 0; i + 4 < f.size; i++)
+        if (f.bytes[i] == 0xFF && f.bytes[i + 1] == 0xDB) { /* the first quantisation table */
+            f.bytes[i + 4] |= 0x10;
+            break;
+        }
+    assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 50, 50}, &report),
+                     PMB_ERR_UNSUPPORTED);
+    assert_string_equal(report.reason, "its quantisation tables have 16 bits");
     make_bmp(&f, 10, 10, 8, false);
     f.bytes[30] = 1; /* run lengths */
     assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 50, 50}, &report),
@@ -498,6 +572,8 @@ int main(void)
         test_without(PMB_ONE_BIT, netpbm_files_of_all_kinds_are_drawn),
         test_without(PMB_ONE_BIT, large_files_are_made_to_fit),
         test_without(PMB_ONE_BIT, jpegs_are_within_one_step_of_libjpeg),
+        test_without(PMB_ONE_BIT, jpegs_of_red_green_and_blue_are_drawn),
+        test_without(PMB_ONE_BIT, bitmaps_with_a_short_header_are_drawn),
         test_without(PMB_ONE_BIT, jpegs_are_reduced_to_fit_and_bands_agree),
         test_without(PMB_ONE_BIT, what_is_not_drawn_is_named),
         test_without(PMB_ONE_BIT, files_cut_short_say_so_and_where),

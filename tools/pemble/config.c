@@ -601,6 +601,22 @@ static void read_board(struct setup *setup, struct entries *entries)
     }
 }
 
+/* Whether a panel can be called so: it stands in pictures and messages. */
+static bool is_name(struct entries *entries, const struct entry *e)
+{
+    if (strlen(e->instance) >= NAME_SIZE) {
+        entry_error(entries, e->line, "[panel %s]: a name has at most %d characters", e->instance,
+                    NAME_SIZE - 1);
+        return false;
+    }
+    for (const char *at = e->instance; *at; at++)
+        if ((unsigned char)*at < ' ' || *at == 127) {
+            entry_error(entries, e->line, "[panel ...]: the name has control characters");
+            return false;
+        }
+    return true;
+}
+
 /* Every name that a [panel NAME] has is a panel; a file without one has the panel without a name.
  */
 static void list_panels(struct setup *setup, struct entries *entries)
@@ -616,6 +632,8 @@ static void list_panels(struct setup *setup, struct entries *entries)
             entry_error(entries, e->line, "more than %d panels in one file", MOST_PANELS);
             return;
         }
+        if (!is_name(entries, e))
+            return;
         snprintf(setup->panels[setup->count++].name, NAME_SIZE, "%.31s", e->instance);
     }
     if (setup->count == 0)

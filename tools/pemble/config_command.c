@@ -1,10 +1,10 @@
 /* config_command.c - pemble config: a configuration in another form. */
 #include "command.h"
 
-#include <ctype.h>
 #include <stdio.h>
 #include <string.h>
 #include "config.h"
+#include "output.h"
 
 static const struct usage usage = {
     .name = "config",
@@ -15,18 +15,24 @@ static const struct usage usage = {
     .examples = "  pemble config assets/quay/gangway.ini --as c > gangway.h\n",
 };
 
-/* A name for the variable: that of the panel, or of the file without its ending. */
+/* A name for the variable: that of the panel, or of the file without its ending; with a number when
+ * another panel before it has the same in C. */
 static void variable_name(const struct setup *setup, const struct panel_setup *panel, char *name,
                           size_t size)
 {
-    const char *slash = strrchr(setup->path, '/');
-    const char *from = *panel->name ? panel->name : slash ? slash + 1 : setup->path;
-    size_t length = 0;
-    if (isdigit((unsigned char)*from))
-        name[length++] = '_';
-    for (; *from && *from != '.' && length + 1 < size; from++)
-        name[length++] = isalnum((unsigned char)*from) ? *from : '_';
-    name[length] = '\0';
+    char other[64];
+    int same = 1;
+    if (*panel->name)
+        c_name(panel->name, name, size);
+    else
+        object_name(setup->path, name, size);
+    for (const struct panel_setup *before = setup->panels; before < panel; before++) {
+        c_name(before->name, other, sizeof other);
+        same += strcmp(other, name) == 0;
+    }
+    const size_t length = strlen(name);
+    if (same > 1)
+        snprintf(name + length, size - length, "_%d", same);
 }
 
 static void print_pin(const char *field, pmb_pin pin)

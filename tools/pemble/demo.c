@@ -27,7 +27,7 @@ static const struct usage usage = {
                 "  pemble demo -o /tmp/quay\n",
 };
 
-enum { PATH_SIZE = 512, RECORDED = 14 * HOUR + 20 * MINUTE, TICK = 100, BAND_PARTS = 4 };
+enum { PATH_SIZE = 4200, RECORDED = 14 * HOUR + 20 * MINUTE, TICK = 100, BAND_PARTS = 4 };
 
 /* One station at work. */
 struct post {

@@ -14,18 +14,48 @@ bool ends_with(const char *text, const char *end)
     return length >= tail && strcmp(text + length - tail, end) == 0;
 }
 
-void object_name(const char *path, char *name, size_t size)
+/* Words of C and of C++, and names that the generated files use themselves. */
+static bool is_taken(const char *name)
 {
-    const char *slash = strrchr(path, '/');
+    static const char *const words[] = {
+        "alignas",  "alignof",   "and",       "asm",      "auto",     "bool",     "break",
+        "bytes",    "case",      "catch",     "char",     "class",    "const",    "constexpr",
+        "continue", "decltype",  "default",   "delete",   "do",       "double",   "else",
+        "enum",     "explicit",  "export",    "extern",   "false",    "float",    "for",
+        "friend",   "goto",      "if",        "inline",   "int",      "long",     "main",
+        "mutable",  "namespace", "new",       "noexcept", "not",      "nullptr",  "operator",
+        "or",       "private",   "protected", "public",   "register", "requires", "restrict",
+        "return",   "short",     "signed",    "sizeof",   "static",   "struct",   "switch",
+        "template", "this",      "throw",     "true",     "try",      "typedef",  "typeid",
+        "typename", "typeof",    "union",     "unsigned", "using",    "virtual",  "void",
+        "volatile", "while",     "xor"};
+    for (size_t i = 0; i < sizeof words / sizeof words[0]; i++)
+        if (strcmp(words[i], name) == 0)
+            return true;
+    return false;
+}
+
+void c_name(const char *text, char *name, size_t size)
+{
     size_t length = 0;
-    for (const char *at = slash ? slash + 1 : path; *at && *at != '.' && length + 2 < size; at++) {
+    for (const char *at = text; *at && *at != '.' && length + 3 < size; at++) {
         const bool letter = (*at >= 'a' && *at <= 'z') || (*at >= 'A' && *at <= 'Z') || *at == '_';
         const bool digit = *at >= '0' && *at <= '9';
         if (digit && length == 0)
             name[length++] = '_';
         name[length++] = letter || digit ? *at : '_';
     }
+    if (length == 0)
+        name[length++] = '_';
     name[length] = '\0';
+    if (is_taken(name) || strcmp(name, "_") == 0)
+        strcpy(name + length, "_");
+}
+
+void object_name(const char *path, char *name, size_t size)
+{
+    const char *slash = strrchr(path, '/');
+    c_name(slash ? slash + 1 : path, name, size);
 }
 
 bool size_of_text(const char *text, unsigned long *bytes)

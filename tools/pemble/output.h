@@ -9,7 +9,8 @@
 
 bool ends_with(const char *text, const char *end);
 
-/* The name of a C object from that of a file. */
+/* A name in C of any text, up to its first point; of a file's name. */
+void c_name(const char *text, char *name, size_t size);
 void object_name(const char *path, char *name, size_t size);
 
 /* "4096" or "32k" as a number of bytes; false when it is neither, or 0. */

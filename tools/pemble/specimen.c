@@ -11,7 +11,7 @@
 static const struct rgb paper = {0xF7, 0xF5, 0xEE}, ink = {0x1C, 0x2A, 0x30},
                         quiet = {0x8A, 0x6B, 0x3F}, rule = {0xDD, 0xD6, 0xC6};
 
-enum { WIDTH = 1280, MARGIN = 24, MOST_HEIGHT = 4000 };
+enum { WIDTH = 1280, MARGIN = 24, FIRST_HEIGHT = 2000, HEAD_HEIGHT = 1000 };
 
 /* The code points of a font, from its ranges (docs/formats.md). */
 struct codes {
@@ -114,7 +114,22 @@ static int draw_head(struct image *image, const pmb_font *font, const struct cod
     return y + 6;
 }
 
-/* Every glyph with its code, from row y on; returns the row below them. */
+/* Makes the picture so high, if it is not. False: there is no memory. */
+static bool grow(struct image *image, int height)
+{
+    if (height <= image->height)
+        return true;
+    uint8_t *more = realloc(image->rgb, 3 * (size_t)image->width * (size_t)height);
+    if (!more)
+        return false;
+    const int before = image->height;
+    image->rgb = more;
+    image->height = height;
+    image_rect(image, 0, before, image->width, height - before, paper);
+    return true;
+}
+
+/* Every glyph with its code, from row y on; returns the row below them, -1: there is no memory. */
 static int draw_glyphs(struct image *image, const pmb_font *font, const struct codes *codes, int y)
 {
     const pmb_font_metrics m = pmb_font_measure(font);
@@ -130,6 +145,9 @@ static int draw_glyphs(struct image *image, const pmb_font *font, const struct c
     const int cell_w = widest * zoom + 16 < 40 ? 40 : widest * zoom + 16;
     const int cell_h = (m.ascent + m.descent) * zoom + 30;
     const int across = (WIDTH - 2 * MARGIN) / cell_w;
+    const int end = y + (codes->count + across - 1) / across * cell_h;
+    if (!grow(image, end + MARGIN))
+        return -1;
     for (int i = 0; i < codes->count; i++) {
         char text[5], code[12];
         const int x = MARGIN + i % across * cell_w, top = y + i / across * cell_h;
@@ -142,13 +160,14 @@ static int draw_glyphs(struct image *image, const pmb_font *font, const struct c
         image_text(image, x + (cell_w - image_text_width(1, code)) / 2, top + cell_h - 14, 1, code,
                    quiet);
     }
-    return y + (codes->count + across - 1) / across * cell_h;
+    return end;
 }
 
 bool specimen_begin(struct specimen *s)
 {
     s->y = MARGIN;
-    if (image_make(&s->image, WIDTH, MOST_HEIGHT, paper))
+    s->whole = true;
+    if (image_make(&s->image, WIDTH, FIRST_HEIGHT, paper))
         return true;
     complain("there is not enough memory");
     return false;
@@ -157,18 +176,23 @@ bool specimen_begin(struct specimen *s)
 void specimen_add(struct specimen *s, const pmb_font *font, const char *name)
 {
     const struct codes codes = codes_of(font);
-    s->y = draw_head(&s->image, font, &codes, name, s->y);
-    s->y = draw_glyphs(&s->image, font, &codes, s->y) + MARGIN;
+    s->whole = s->whole && grow(&s->image, s->y + HEAD_HEIGHT);
+    if (s->whole)
+        s->y =
+            draw_glyphs(&s->image, font, &codes, draw_head(&s->image, font, &codes, name, s->y)) +
+            MARGIN;
+    s->whole = s->whole && s->y >= MARGIN;
     printf("%s: %d glyphs, %lu bytes\n", name, codes.count, (unsigned long)font->size);
     free(codes.list);
 }
 
 int specimen_end(struct specimen *s, const char *out)
 {
-    int status = DONE;
-    if (s->y < MOST_HEIGHT)
-        s->image.height = s->y;
-    if (out && !image_save(&s->image, 0, out)) {
+    int status = s->whole ? DONE : FAILED;
+    s->image.height = s->y < s->image.height ? s->y : s->image.height;
+    if (!s->whole)
+        complain("there is not enough memory");
+    else if (out && !image_save(&s->image, 0, out)) {
         complain("%s: %s", out, strerror(errno));
         status = FAILED;
     } else if (out) {

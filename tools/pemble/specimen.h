@@ -8,7 +8,8 @@
 
 struct specimen {
     struct image image;
-    int y; /* where the next font goes */
+    int y;      /* where the next font goes */
+    bool whole; /* there was memory for all */
 };
 
 /* False, having said why, when there is no memory. */

@@ -7,6 +7,7 @@
 #include <stdlib.h>
 #include <string.h>
 #include <gif_lib.h>
+#include <libexif/exif-data.h>
 #include <jerror.h>
 #include <jpeglib.h>
 #include <png.h>
@@ -106,6 +107,47 @@ static bool jpeg_fits(struct jpeg_decompress_struct *jpeg, const struct reason *
     return has_size((int)jpeg->image_width, (int)jpeg->image_height, why) && raster_has_room(bytes);
 }
 
+/* How a camera was held: 1 to 8, as EXIF has it (CIPA DC-008, tag 274); 1 is upright. */
+static int orientation_of(const struct jpeg_decompress_struct *jpeg)
+{
+    int orientation = 1;
+    for (const struct jpeg_marker_struct *m = jpeg->marker_list; m; m = m->next) {
+        ExifData *data = exif_data_new_from_data(m->data, m->data_length);
+        ExifEntry *entry =
+            data ? exif_content_get_entry(data->ifd[EXIF_IFD_0], EXIF_TAG_ORIENTATION) : NULL;
+        if (entry && entry->size >= 2)
+            orientation = exif_get_short(entry->data, exif_data_get_byte_order(data));
+        if (data)
+            exif_data_unref(data);
+    }
+    return orientation >= 1 && orientation <= 8 ? orientation : 1;
+}
+
+/* Turns a raster upright: from 5 on rows and columns change places; then it is mirrored across,
+ * and down. False when there is no memory. */
+static bool turn_upright(struct raster *r, int orientation)
+{
+    const bool swaps = orientation >= 5;
+    const bool across =
+        orientation == 2 || orientation == 3 || orientation == 6 || orientation == 7;
+    const bool down = orientation == 3 || orientation == 4 || orientation == 7 || orientation == 8;
+    struct raster turned;
+    if (orientation == 1)
+        return true;
+    if (!raster_make(&turned, swaps ? r->h : r->w, swaps ? r->w : r->h))
+        return false;
+    for (int y = 0; y < turned.h; y++)
+        for (int x = 0; x < turned.w; x++) {
+            const int column = across ? turned.w - 1 - x : x, row = down ? turned.h - 1 - y : y;
+            const int from_x = swaps ? row : column, from_y = swaps ? column : row;
+            memcpy(turned.rgba + 4 * ((size_t)y * (size_t)turned.w + (size_t)x),
+                   r->rgba + 4 * ((size_t)from_y * (size_t)r->w + (size_t)from_x), 4);
+        }
+    raster_free(r);
+    *r = turned;
+    return true;
+}
+
 static bool read_jpeg(struct images *images, FILE *f, const struct reason *why)
 {
     struct jpeg_decompress_struct jpeg;
@@ -123,7 +165,9 @@ static bool read_jpeg(struct images *images, FILE *f, const struct reason *why)
     jpeg_create_decompress(&jpeg);
     jpeg_stdio_src(&jpeg, f);
     jpeg.progress = &progress;
+    jpeg_save_markers(&jpeg, JPEG_APP0 + 1, 0xFFFF);
     jpeg_read_header(&jpeg, TRUE);
+    const int orientation = orientation_of(&jpeg);
     jpeg.out_color_space = JCS_EXT_RGBA;
     bool good = jpeg_fits(&jpeg, why) && jpeg_start_decompress(&jpeg) &&
                 raster_make(&frame, (int)jpeg.output_width, (int)jpeg.output_height);
@@ -132,6 +176,7 @@ static bool read_jpeg(struct images *images, FILE *f, const struct reason *why)
         jpeg_read_scanlines(&jpeg, &row, 1);
     }
     jpeg_destroy_decompress(&jpeg);
+    good = good && turn_upright(&frame, orientation);
     return good && add(images, &frame, 0, why);
 }
 
