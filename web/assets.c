@@ -55,6 +55,7 @@ int EXPORT(asset_make)(int width, int height, int kind, int dither, bool lean)
     memset(&block, 0, sizeof block);
     for (int i = 0; i < images.count && good; i++)
         good = reduce(&pixels[i], &images.frames[i], width, height, kind, dither);
+    good = good && pixels_agree(pixels, images.count);
     const struct film film = {.frames = pixels,
                               .milliseconds = images.milliseconds,
                               .count = images.count,

@@ -537,6 +537,34 @@ static void write_progressive(const char *name, int side, int repeats)
     free(made);
 }
 
+/* Four by four in red, which goes; then two by two in blue, with nothing around them. */
+static void frames_may_leave_holes(void **state)
+{
+    (void)state;
+    static const unsigned char gif[] = {
+        0x47, 0x49, 0x46, 0x38, 0x39, 0x61, 0x04, 0x00, 0x04, 0x00, 0xF0, 0x00, 0x00, 0xFF,
+        0x00, 0x00, 0x00, 0x00, 0x00, 0x21, 0xF9, 0x04, 0x08, 0x0A, 0x00, 0x00, 0x00, 0x21,
+        0xFF, 0x0B, 0x4E, 0x45, 0x54, 0x53, 0x43, 0x41, 0x50, 0x45, 0x32, 0x2E, 0x30, 0x03,
+        0x01, 0x00, 0x00, 0x00, 0x2C, 0x01, 0x00, 0x01, 0x00, 0x04, 0x00, 0x04, 0x00, 0x00,
+        0x02, 0x04, 0x84, 0x8F, 0x09, 0x05, 0x00, 0x21, 0xF9, 0x04, 0x08, 0x0A, 0x00, 0x00,
+        0x00, 0x2C, 0x01, 0x00, 0x01, 0x00, 0x02, 0x00, 0x02, 0x00, 0x80, 0x00, 0x00, 0xFF,
+        0x00, 0x00, 0x00, 0x02, 0x02, 0x84, 0x51, 0x00, 0x3B};
+    static const char *const formats[] = {"one-bit", "grey", "colour"};
+    char path[300];
+    snprintf(path, sizeof path, "%s/holes.gif", shell_directory());
+    FILE *f = fopen(path, "wb");
+    assert_non_null(f);
+    assert_int_equal(fwrite(gif, 1, sizeof gif, f), sizeof gif);
+    assert_int_equal(fclose(f), 0);
+    for (size_t i = 0; i < LENGTH(formats); i++) {
+        const struct outcome o =
+            shell(PEMBLE " reel make holes.gif --format %s -o holes.pbr", formats[i]);
+        if (o.status != 0)
+            fail_msg("%s: %s", formats[i], o.err);
+        assert_says(o.out, "2 frames of 4x4");
+    }
+}
+
 enum { UPRIGHT_W = 24, UPRIGHT_H = 16, SQUARE = 8 };
 
 /* A white square in the upper left corner of what the camera saw, which was held so. */
@@ -680,6 +708,7 @@ int main(void)
         cmocka_unit_test(a_budget_adds_up_the_panels_of_a_bus),
         cmocka_unit_test(a_budget_of_paper_estimates_its_charge),
         cmocka_unit_test(what_cannot_be_made_is_refused),
+        cmocka_unit_test(frames_may_leave_holes),
         cmocka_unit_test(photographs_are_turned_as_the_camera_was_held),
         cmocka_unit_test(files_that_ask_for_much_memory_are_refused),
         cmocka_unit_test(frames_that_last_too_long_are_refused),

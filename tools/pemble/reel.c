@@ -144,15 +144,10 @@ static bool reduce_all(const struct picture_target *target, const struct images 
         pixels_lose(&film->frames[i], i > 0 ? &film->frames[i - 1] : NULL, target->loss);
         film->milliseconds[i] = rate > 0 ? 1000 / rate : time > 0 ? time : USUAL_MILLISECONDS;
     }
-    /* A frame without a transparent pixel belongs to those that have some. */
-    for (int i = 0; i < film->count; i++)
-        if (film->frames[i].transparent != film->frames[0].transparent ||
-            film->frames[i].key != film->frames[0].key ||
-            film->frames[i].kind != film->frames[0].kind) {
-            complain("frame %d and frame 1 differ in what is transparent: give them one ground",
-                     i + 1);
-            return false;
-        }
+    if (!pixels_agree(film->frames, film->count)) {
+        complain("the frames have all 65536 colours, and transparent pixels: give them a ground");
+        return false;
+    }
     return true;
 }
 

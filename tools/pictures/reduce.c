@@ -180,6 +180,44 @@ bool pixels_reduce(struct pixels *p, const struct raster *image, pmb_pixels kind
     return good;
 }
 
+/* A value that no pixel has which is not transparent; false: all are in use. */
+static bool free_key(const struct pixels *frames, int count, uint16_t *key)
+{
+    static uint8_t used[65536];
+    memset(used, 0, sizeof used);
+    for (int f = 0; f < count; f++)
+        for (size_t i = 0; i < (size_t)frames[f].w * (size_t)frames[f].h; i++)
+            if (!frames[f].transparent || frames[f].values[i] != frames[f].key)
+                used[frames[f].values[i]] = 1;
+    const uint16_t first = *key;
+    while (used[*key] && ++*key != first)
+        ;
+    return !used[*key];
+}
+
+bool pixels_agree(struct pixels *frames, int count)
+{
+    int seen = 0;
+    while (seen < count && !frames[seen].transparent)
+        seen++;
+    if (seen == count)
+        return true;
+    const pmb_pixels kind = frames[seen].kind;
+    uint16_t key = frames[seen].key;
+    if (kind == PMB_PIXELS_COLOR && !free_key(frames, count, &key))
+        return false;
+    for (int f = 0; f < count; f++) {
+        struct pixels *p = &frames[f];
+        for (size_t i = 0; p->transparent && i < (size_t)p->w * (size_t)p->h; i++)
+            if (p->values[i] == p->key)
+                p->values[i] = key;
+        p->kind = kind; /* one bit with holes is ink, which has black and white as well */
+        p->transparent = true;
+        p->key = key;
+    }
+    return true;
+}
+
 void pixels_free(struct pixels *p)
 {
     free(p->values);

@@ -36,6 +36,10 @@ bool pixels_reduce(struct pixels *pixels, const struct raster *image, pmb_pixels
                    enum dithering dithering);
 void pixels_free(struct pixels *pixels);
 
+/* Makes frames of one kind alike where only some have transparent pixels. False when their colours
+ * leave no value for these. */
+bool pixels_agree(struct pixels *frames, int count);
+
 /* Frames in colour as indices of one palette: `to` are new pixels. False when there are more than
  * 256 colours, or there is no memory. */
 bool pixels_index(struct pixels *to, const struct pixels *frames, int count);
