@@ -1,6 +1,7 @@
 /* bench.c - the board: its nets and pins, and what is connected to them. */
 #include "bench_parts.h"
 
+#include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
 
@@ -76,6 +77,12 @@ pmb_bench_traffic pmb_bench_traffic_so_far(const pmb_bench *bench)
     return bench->traffic;
 }
 
+void bench_no_memory(void)
+{
+    fputs("the bench: there is not enough memory\n", stderr);
+    exit(EXIT_FAILURE);
+}
+
 struct net *bench_net(pmb_bench *bench, const char *name)
 {
     struct net **end = &bench->nets;
@@ -84,7 +91,7 @@ struct net *bench_net(pmb_bench *bench, const char *name)
             return *end;
     struct net *net = *end = calloc(1, sizeof *net);
     if (!net)
-        abort();
+        bench_no_memory();
     snprintf(net->name, sizeof net->name, "%s", name);
     net->shorted = -1;
     if (strncmp(name, "i2c", 3) == 0)

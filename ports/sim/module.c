@@ -164,7 +164,7 @@ void module_complain(pmb_module *module, const char *format, ...)
     char **list = realloc(module->complaints, (module->complaint_count + 1) * sizeof *list);
     char *entry = malloc(length);
     if (!list || !entry)
-        abort();
+        bench_no_memory();
     snprintf(entry, length, "%s%s%llu us)", text, at,
              (unsigned long long)(module->bench->now / 1000));
     module->complaints = list;

@@ -58,6 +58,9 @@ struct pmb_module {
     pmb_module *next;
 };
 
+/* Says that there is no memory, and ends the program: wires and complaints must not be lost. */
+_Noreturn void bench_no_memory(void);
+
 void module_free(pmb_module *module);
 
 /* The level of a pin; `open` when it is not connected. */

@@ -32,8 +32,11 @@ static bool open_beside(struct whole *w, const struct stat *there)
         return false;
     (void)fchmod(file, rights(there));
     w->file = fdopen(file, "wb");
-    if (!w->file)
+    if (!w->file) {
         close(file);
+        unlink(w->beside);
+        errno = ENOMEM;
+    }
     return w->file != NULL;
 }
 

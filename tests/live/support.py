@@ -45,6 +45,18 @@ def processes(word):
     return found
 
 
+def line_of_descent(word):
+    """The processes with a word in their command line, each before those that it has started."""
+    parents = {}
+    for pid in processes(word):
+        with open(f"/proc/{pid}/stat") as f:
+            parents[pid] = int(f.read().rsplit(")", 1)[1].split()[1])
+    line = [pid for pid in parents if parents[pid] not in parents]
+    while len(line) < len(parents):
+        line += [pid for pid in parents if parents[pid] == line[-1]]
+    return line
+
+
 class LiveTest(unittest.TestCase):
     """Each test works in a directory of its own, which is also in its command lines: whatever has
     it in there must be gone at the end."""

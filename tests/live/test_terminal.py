@@ -5,7 +5,7 @@ import signal
 import subprocess
 import time
 
-from support import BUILD, PEMBLE, LiveTest, processes, until
+from support import BUILD, PEMBLE, LiveTest, line_of_descent, processes, until
 
 HALVES, BRAILLE = re.compile("[▀▄█]"), re.compile("[\u2801-\u28ff]")
 
@@ -111,8 +111,8 @@ class Terminal(LiveTest):
                                (1, signal.SIGSEGV), (0, signal.SIGKILL)):
             with self.subTest(which=kill_what, signal=how):
                 self.start("demo")
-                # The guard, what watches, and the demo: in the order in which they were started.
-                which = sorted(processes("--terminal"))
+                # The guard, what watches, and the demo.
+                which = line_of_descent("--terminal")
                 self.assertEqual(len(which), 3)
                 os.kill(which[0 if kill_what < 0 else kill_what], how)
                 self.given_back()

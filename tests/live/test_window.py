@@ -28,7 +28,12 @@ class Window(LiveTest):
         process = subprocess.Popen([PEMBLE, "live", what, "--window", "-o", self.place, *words],
                                    env=self.environment, stderr=subprocess.PIPE, text=True)
         self.addCleanup(process.stderr.close)
-        until(lambda: self.x("search", "--name", "pemble live"), "the window")
+
+        def is_there():
+            if process.poll() is not None:
+                raise AssertionError(f"it has ended: {process.stderr.read()}")
+            return self.x("search", "--name", "pemble live")
+        until(is_there, f"the window on {self.display}")
         return process
 
     def x(self, *words):

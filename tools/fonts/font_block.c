@@ -155,7 +155,7 @@ static uint8_t height_of(const struct work *w, char letter)
     return (uint8_t)w->face->glyph->bitmap_top;
 }
 
-static void assemble(const struct work *w, struct font_block *block)
+static bool assemble(const struct work *w, struct font_block *block)
 {
     const size_t ranges = RANGE_BYTES * w->range_count, records = RECORD_BYTES * w->glyph_count;
     const size_t pairs = PAIR_BYTES * w->pair_count;
@@ -165,6 +165,8 @@ static void assemble(const struct work *w, struct font_block *block)
     block->packed = (unsigned)w->packed;
     block->pairs = (unsigned)w->pair_count;
     uint8_t *b = block->bytes = calloc(1, block->size);
+    if (!b)
+        return false;
     const FT_Size_Metrics *m = &w->face->size->metrics;
     memcpy(b, "PMBF\2", 5);
     b[5] = (uint8_t)w->bits;
@@ -189,6 +191,7 @@ static void assemble(const struct work *w, struct font_block *block)
     memcpy(at += records, w->pairs, pairs);
     memcpy(at + pairs, w->bitmaps, w->bitmap_bytes);
     put_number(b + 24, checksum(b + HEADER_BYTES, block->size - HEADER_BYTES), 4);
+    return true;
 }
 
 /* Chooses the size and how glyphs are drawn. */
@@ -261,21 +264,29 @@ bool font_block_read(struct font_block *block, const struct font_request *reques
     bool good = false;
     FT_Library library;
     struct work *w = calloc(1, sizeof *w);
-    w->bitmaps = calloc(1, MOST_BITMAP_BYTES);
-    w->pairs = calloc(MOST_PAIRS, PAIR_BYTES);
     memset(block, 0, sizeof *block);
-    snprintf(why, why_size, "it cannot be opened as a font");
-    if (FT_Init_FreeType(&library) == 0) {
+    snprintf(why, why_size, "there is not enough memory");
+    if (w) {
+        w->bitmaps = calloc(1, MOST_BITMAP_BYTES);
+        w->pairs = calloc(MOST_PAIRS, PAIR_BYTES);
+    }
+    if (w && w->bitmaps && w->pairs)
+        snprintf(why, why_size, "it cannot be opened as a font");
+    if (w && w->bitmaps && w->pairs && FT_Init_FreeType(&library) == 0) {
         good = FT_New_Face(library, request->path, 0, &w->face) == 0 &&
                prepare(w, request, why, why_size) &&
                add_glyphs(w, block, request->only, why, why_size) &&
                (request->unkerned || add_pairs(w, why, why_size));
-        if (good)
-            assemble(w, block);
+        if (good && !assemble(w, block)) {
+            snprintf(why, why_size, "there is not enough memory");
+            good = false;
+        }
         FT_Done_FreeType(library);
     }
-    free(w->bitmaps);
-    free(w->pairs);
+    if (w) {
+        free(w->bitmaps);
+        free(w->pairs);
+    }
     free(w);
     return good;
 }

@@ -108,6 +108,8 @@ bool terminal_guard(void)
     }
     if (watcher == 0) {
         prctl(PR_SET_PDEATHSIG, SIGTERM);
+        signal(SIGTTOU,
+               SIG_IGN); /* without the guard it is in the background, and gives back too */
         if (getppid() != guard)
             _exit(FAILED);
         return true;
@@ -184,7 +186,7 @@ static void open_terminal(struct terminal *t)
     struct termios raw = usual_state;
     raw.c_lflag &= ~(tcflag_t)(ICANON | ECHO);
     raw.c_cc[VSUSP] = _POSIX_VDISABLE;
-    raw.c_cc[VMIN] = 0;
+    raw.c_cc[VMIN] = 1; /* a shell that reads before it is given back waits */
     raw.c_cc[VTIME] = 0;
     tcsetattr(STDIN_FILENO, TCSANOW, &raw);
     const struct sigaction on_resize = {.sa_handler = resize};

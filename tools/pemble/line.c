@@ -59,6 +59,11 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
     snprintf(line->name, sizeof line->name, "pemble %s", usage->name);
     argv[0] = line->name;
     line->context = poptGetContext("pemble", argc, argv, table, 0);
+    if (!line->context) {
+        complain("there is not enough memory");
+        *status = FAILED;
+        return false;
+    }
     poptSetOtherOptionHelp(line->context, usage->arguments);
     const int code = poptGetNextOpt(line->context);
     for (const struct poptOption *o = options; o->longName; o++)

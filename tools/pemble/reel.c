@@ -123,8 +123,10 @@ static bool reduce_all(const struct picture_target *target, const struct images 
 {
     film->frames = calloc((size_t)images->count, sizeof *film->frames);
     film->milliseconds = calloc((size_t)images->count, sizeof *film->milliseconds);
-    if (!film->frames || !film->milliseconds)
+    if (!film->frames || !film->milliseconds) {
+        complain("there is not enough memory");
         return false;
+    }
     for (; film->count < images->count; film->count++) {
         const int i = film->count, time = images->milliseconds[i];
         if (images->frames[i].w != images->frames[0].w ||
@@ -313,8 +315,12 @@ static int make(struct picture_target *target, const struct line *line,
     struct block block = {0};
     int status = FAILED;
     bool good = true;
-    for (int i = 0; i < line->count && good; i++)
+    for (int i = 0; i < line->count && good; i++) {
+        errno = 0;
         good = add_paths(&paths, line->words[i]);
+        if (!good && errno == ENOMEM)
+            complain("%s: there is not enough memory", line->words[i]);
+    }
     struct shots shots = {&images, rate};
     if (good && read_all(&images, &paths)) {
         picture_target_choose(target, &images);

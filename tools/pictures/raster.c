@@ -5,7 +5,8 @@
 #include <string.h>
 
 static int allowed = USUAL_MEGABYTES;
-static double taken; /* bytes */
+static double taken;   /* bytes */
+static bool exhausted; /* there was no memory, though it was allowed */
 
 void raster_allow(int megabytes)
 {
@@ -15,6 +16,11 @@ void raster_allow(int megabytes)
 int raster_allowed(void)
 {
     return allowed;
+}
+
+bool raster_is_exhausted(void)
+{
+    return exhausted;
 }
 
 bool raster_has_room(double bytes)
@@ -30,8 +36,10 @@ static double bytes_of(const struct raster *r)
 bool raster_make(struct raster *r, int w, int h)
 {
     *r = (struct raster){w, h, NULL};
-    if (raster_has_room(bytes_of(r)))
+    const bool allows = raster_has_room(bytes_of(r));
+    if (allows)
         r->rgba = calloc((size_t)w * (size_t)h, 4);
+    exhausted = exhausted || (allows && !r->rgba);
     if (r->rgba)
         taken += bytes_of(r);
     return r->rgba != NULL;
@@ -56,8 +64,10 @@ bool images_add(struct images *images, struct raster *frame, int milliseconds)
     int *times = realloc(images->milliseconds, count * sizeof *times);
     if (times)
         images->milliseconds = times;
-    if (!frames || !times)
+    if (!frames || !times) {
+        exhausted = true;
         return false;
+    }
     images->frames[images->count] = *frame;
     images->milliseconds[images->count++] = milliseconds;
     return true;

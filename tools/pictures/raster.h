@@ -25,6 +25,9 @@ struct images {
 void raster_allow(int megabytes);
 int raster_allowed(void);
 
+/* Whether there was too little memory once, for something that was allowed. */
+bool raster_is_exhausted(void);
+
 /* Whether so much is still allowed. */
 bool raster_has_room(double bytes);
 

@@ -374,6 +374,8 @@ bool images_read(struct images *images, const char *path, char *why, size_t why_
         good = read_by_library(images, f, &reason);
     else
         fail(&reason, "it is none of PNG, JPEG, GIF, BMP and Netpbm");
+    if (!good && raster_is_exhausted())
+        fail(&reason, "there is not enough memory");
     fclose(f);
     return good;
 }
