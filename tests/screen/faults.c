@@ -102,7 +102,16 @@ static const struct {
     {&pmb_pcd8544, {84, 48}},  {&pmb_st7565, {128, 64}}, {&pmb_uc1701, {128, 64}},
 };
 
-/* A band, so that windows are opened again and again. Returns how many transfers failed. */
+static pmb_panel_config config_of(size_t i)
+{
+    return (pmb_panel_config){
+        .controller = walked[i].controller,
+        .size = walked[i].size,
+        .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
+        .reset = PMB_PIN(7)};
+}
+
+/* Each step-th transfer breaks off after so many bytes. Returns how many did. */
 static unsigned walk(const pmb_panel_config *config, unsigned bytes, unsigned step)
 {
     unsigned failures = 0;
@@ -127,11 +136,7 @@ static void every_controller_is_repaired(void **state)
     (void)state;
     unsigned failures = 0;
     for (size_t i = 0; i < LENGTH(walked); i++) {
-        const pmb_panel_config config = {
-            .controller = walked[i].controller,
-            .size = walked[i].size,
-            .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
-            .reset = PMB_PIN(7)};
+        const pmb_panel_config config = config_of(i);
         for (unsigned bytes = 0; bytes < 3; bytes++)
             failures += walk(&config, bytes, bytes == 1 ? 1 : 5);
     }
@@ -143,11 +148,7 @@ static void what_failed_can_be_done_again(void **state)
 {
     (void)state;
     for (size_t i = 0; i < LENGTH(walked); i++) {
-        const pmb_panel_config config = {
-            .controller = walked[i].controller,
-            .size = walked[i].size,
-            .bus = {.kind = &pmb_spi, .select = PMB_PIN(2), .data_command = PMB_PIN(3)},
-            .reset = PMB_PIN(7)};
+        const pmb_panel_config config = config_of(i);
         for (unsigned n = 1; n < 5; n++) {
             struct rig rig;
             rig_open(&rig, &config, 0, true);

@@ -289,7 +289,7 @@ static int device_of(const struct session *s, pmb_input_kind kind, int n)
     return -1;
 }
 
-bool control_device_key(struct control *c, enum touch_key key, bool down)
+bool control_device_key(struct control *c, enum device_key key, bool down)
 {
     const struct session *s = c->session;
     if (key < KEY_LEFT) {

@@ -25,7 +25,7 @@ enum act {
 };
 
 /* What is pressed, turned or tilted by keys. */
-enum touch_key {
+enum device_key {
     KEY_BUTTON = 0,
     KEY_LEFT = 9,
     KEY_RIGHT,
@@ -79,7 +79,7 @@ void control_set(struct control *control, int reading, int value);
 
 /* A key that stands for a device is pressed or let go: the n-th button, the first stick or tilt
  * sensor, the first knob. False: there is no such device. */
-bool control_device_key(struct control *control, enum touch_key key, bool down);
+bool control_device_key(struct control *control, enum device_key key, bool down);
 
 /* One line for the status: time, speed, bytes, pictures, complaints. */
 void control_status(const struct control *control, char *text, size_t size);

@@ -6,7 +6,7 @@
 #include <string.h>
 #include <zlib.h>
 
-enum { WHOLE_EVERY = 64, MOST_GLASSES = 8 };
+enum { WHOLE_EVERY = 64 };
 
 static const uint64_t MINUTE_NS = 60000000000u;
 static const size_t MOST_BYTES = 16u << 20; /* of one glass */

@@ -7,6 +7,8 @@
 #include <stdint.h>
 #include "feed.h"
 
+enum { MOST_GLASSES = 8 };
+
 /* An upright glass: its pixels as red, green and blue. */
 struct glass {
     int width, height;

@@ -299,9 +299,9 @@ static bool act(struct control *c, const char *line)
     else if (sscanf(line, "key %c", &key) == 1 && control_act_of(key) != ACT_QUIT)
         control_do(c, control_act_of(key));
     else if (strncmp(line, "down ", 5) == 0 && key_named(line + 5) >= 0)
-        (void)control_device_key(c, (enum touch_key)key_named(line + 5), true);
+        (void)control_device_key(c, (enum device_key)key_named(line + 5), true);
     else if (strncmp(line, "up ", 3) == 0 && key_named(line + 3) >= 0)
-        (void)control_device_key(c, (enum touch_key)key_named(line + 3), false);
+        (void)control_device_key(c, (enum device_key)key_named(line + 3), false);
     else
         return false;
     return true;

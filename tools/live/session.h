@@ -11,7 +11,6 @@
 #include "pemble/bench.h"
 
 enum {
-    MOST_GLASSES = 8,
     MOST_DEVICES = 16,
     MOST_READINGS = 16,
     MOST_REMARKS = 200,
@@ -93,31 +92,32 @@ struct session {
     int watched_count;
 };
 
-/* A file descriptor of nobody: the program is run by `body` in a process of its own, and what body
- * returns is its exit status. */
+/* What the process runs. It returns the exit status. */
 typedef int (*session_body)(void *user);
 
 void session_init(struct session *session, const char *title);
 
-/* Starts the process. False: it cannot be started; errno says why. What an earlier process told
- * stays until the new one tells the same. */
+/* Starts `body` in a process of its own, with the other end of the feed. False: that failed, and
+ * errno says why. What an earlier process told is forgotten, but for its remarks. */
 bool session_start(struct session *session, session_body body, void *user);
 
 /* Ends the process, if it runs. */
 void session_stop(struct session *session, int signal);
 
-/* Waits at most so long for anything, and takes it in. */
+/* Waits at most so long for messages, output and watched files, and takes them in. */
 void session_wait(struct session *session, int milliseconds);
+
+/* Calls `ready` from session_wait when a file descriptor has one of these events (poll.h). */
 void session_watch(struct session *session, int fd, short events, void (*ready)(void *user),
                    void *user);
 void session_unwatch(struct session *session, int fd);
 
 void session_close(struct session *session);
 
-/* Whether the process runs and was quiet for so long that something is wrong with it. */
+/* Whether the process runs, is not paused, and has told nothing for so long. */
 bool session_hangs(const struct session *session, int milliseconds);
 
-/* Says something in the list of remarks. */
+/* Adds a line to the remarks. */
 void session_say(struct session *session, const char *format, ...)
     __attribute__((format(printf, 2, 3)));
 
@@ -127,7 +127,7 @@ const struct glass *session_glass(const struct session *session, int id);
 /* Sets a reading, to the nearest possible value. */
 void session_set(struct session *session, int reading, int value);
 
-/* What a person does. */
+/* Sends a message to the bench. It is lost when the program does not listen. */
 void session_send(struct session *session, enum feed_kind kind, int id, const void *body,
                   size_t length);
 

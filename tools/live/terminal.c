@@ -567,9 +567,9 @@ static void draw(struct terminal *t)
 static void press(struct terminal *t, int key)
 {
     if (t->down >= 0 && t->down != key)
-        (void)control_device_key(t->control, (enum touch_key)t->down, false);
+        (void)control_device_key(t->control, (enum device_key)t->down, false);
     if (t->down != key)
-        (void)control_device_key(t->control, (enum touch_key)key, true);
+        (void)control_device_key(t->control, (enum device_key)key, true);
     t->down = key;
     t->up_at = real_nanoseconds() + (uint64_t)PRESS_MS * 1000000;
 }
@@ -672,7 +672,7 @@ static void attend(struct terminal *t)
 {
     const uint64_t now = real_nanoseconds();
     if (t->down >= 0 && now >= t->up_at) {
-        (void)control_device_key(t->control, (enum touch_key)t->down, false);
+        (void)control_device_key(t->control, (enum device_key)t->down, false);
         t->down = -1;
     }
     if (resized) {

@@ -92,7 +92,7 @@ static void take(struct window *w, const SDL_Event *e)
     case SDL_KEYDOWN:
     case SDL_KEYUP:
         if (!e->key.repeat && device_key(e->key.keysym.sym) >= 0)
-            (void)control_device_key(c, (enum touch_key)device_key(e->key.keysym.sym),
+            (void)control_device_key(c, (enum device_key)device_key(e->key.keysym.sym),
                                      e->type == SDL_KEYDOWN);
         break;
     case SDL_TEXTINPUT: {
