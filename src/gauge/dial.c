@@ -76,37 +76,97 @@ static void draw_ticks(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct 
         draw_tick(c, round, angle_of(round, s, (int32_t)v), round->tick, d->theme->ink);
 }
 
-/* Numbers at the major ticks, each in the middle of a spot on a smaller circle. */
+static pmb_text_style style_of(const PMB_FLASH pmb_dial *d)
+{
+    return (pmb_text_style){.font = d->theme->label, .color = d->theme->quiet};
+}
+
+/* What text covers in the middle of a rectangle, and a pixel around it. */
+static pmb_rect covered(const pmb_text_style *style, pmb_point middle, const char *text)
+{
+    const int16_t w = pmb_text_width(style, text), h = pmb_font_measure(style->font).cap_height;
+    return (pmb_rect){(int16_t)(middle.x - w / 2 - 1), (int16_t)(middle.y - h / 2 - 1),
+                      (int16_t)(w + 2), (int16_t)(h + 2)};
+}
+
+static pmb_point label_place(const PMB_FLASH pmb_dial *d, const struct round *round)
+{
+    return (pmb_point){round->middle.x,
+                       (int16_t)(round->middle.y + (d->pointer ? 0 : round->radius * 7 / 10))};
+}
+
+/* Where a number is: on a smaller circle, as far in as it reaches in its direction. */
+static pmb_point number_place(const PMB_FLASH pmb_dial *d, const struct round *round, int64_t value,
+                              char text[16])
+{
+    const pmb_text_style style = style_of(d);
+    const pmb_angle angle = angle_of(round, d->scale, (int32_t)value);
+    const int16_t sine = pmb_sine(angle), cosine = pmb_cosine(angle);
+    pmb_scale_number(text, 16, d->scale, value);
+    const int32_t reach =
+        ((int32_t)(sine < 0 ? -sine : sine) * pmb_text_width(&style, text) +
+         (int32_t)(cosine < 0 ? -cosine : cosine) * pmb_font_measure(style.font).cap_height) /
+        65534;
+    return pmb_polar(round->middle, angle,
+                     (int16_t)(round->radius - round->band - round->tick - 6 - reach));
+}
+
+static bool touch(pmb_rect a, pmb_rect b)
+{
+    return !pmb_rect_is_empty(pmb_rect_common(a, b));
+}
+
+/* Whether the numbers in such steps touch neither each other nor the label. */
+static bool numbers_fit(const PMB_FLASH pmb_dial *d, const struct round *round, int64_t step,
+                        int64_t last)
+{
+    const pmb_text_style style = style_of(d);
+    pmb_rect first = {0, 0, 0, 0}, before = first, label = first;
+    if (d->label)
+        label = covered(&style, label_place(d, round), d->label);
+    for (int64_t v = d->scale->least; v <= last; v += step) {
+        char text[16];
+        const pmb_point p = number_place(d, round, v, text);
+        const pmb_rect here = covered(&style, p, text);
+        if (touch(here, before) || touch(here, first) || touch(here, label))
+            return false;
+        before = here;
+        if (v == d->scale->least)
+            first = here;
+    }
+    return true;
+}
+
+/* Text whose middle is there. */
+static void draw_centred(pmb_canvas *c, const PMB_FLASH pmb_dial *d, pmb_point p, const char *text)
+{
+    static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
+    const pmb_text_style style = style_of(d);
+    const int16_t w = pmb_text_width(&style, text), line = pmb_font_measure(style.font).line;
+    const pmb_rect spot = {(int16_t)(p.x - w), (int16_t)(p.y - line), (int16_t)(2 * w),
+                           (int16_t)(2 * line)};
+    pmb_text_box(c, &style, spot, &middle, text);
+}
+
+/* Numbers at the major ticks; where they would touch, only at the ends; or none. */
 static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
 {
     const PMB_FLASH pmb_scale *s = d->scale;
-    const pmb_text_style style = {.font = d->theme->label, .color = d->theme->quiet};
-    static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
-    const pmb_font_metrics m = pmb_font_measure(style.font);
-    /* Along the circle of the numbers; 65536 / 2 pi = 10430. */
-    const int64_t second = (int64_t)s->least + s->major; /* the place of the second number */
-    const int32_t place =
-        pmb_scale_place(s, second < s->most ? (int32_t)second : s->most, (int32_t)round->sweep);
-    const int32_t apart = (int32_t)((int64_t)(round->radius * 3 / 5) * place / 10430);
-    for (int64_t v = s->least; s->major > 0 && v <= s->most; v += s->major) {
+    int64_t step = s->major;
+    if (step <= 0)
+        return;
+    int64_t last = s->least + ((int64_t)s->most - s->least) / step * step;
+    if (is_full(round) && last == s->most)
+        last -= step;
+    if (!numbers_fit(d, round, step, last)) {
+        step = last - s->least;
+        if (step <= 0 || !numbers_fit(d, round, step, last))
+            return;
+    }
+    for (int64_t v = s->least; v <= last; v += step) {
         char text[16];
-        if (is_full(round) && v == s->most)
-            break;
-        pmb_scale_number(text, sizeof text, s, v);
-        const int16_t w = pmb_text_width(&style, text);
-        if (w + 2 > apart)
-            continue;
-        const pmb_angle angle = angle_of(round, s, (int32_t)v);
-        const int16_t sine = pmb_sine(angle), cosine = pmb_cosine(angle);
-        /* As far in as the number reaches in that direction. */
-        const int32_t reach = ((int32_t)(sine < 0 ? -sine : sine) * w +
-                               (int32_t)(cosine < 0 ? -cosine : cosine) * m.cap_height) /
-                              65534;
-        const int16_t distance = (int16_t)(round->radius - round->band - round->tick - 6 - reach);
-        const pmb_point p = pmb_polar(round->middle, angle, distance);
-        const pmb_rect spot = {(int16_t)(p.x - w), (int16_t)(p.y - m.line), (int16_t)(2 * w),
-                               (int16_t)(2 * m.line)};
-        pmb_text_box(c, &style, spot, &middle, text);
+        const pmb_point p = number_place(d, round, v, text);
+        draw_centred(c, d, p, text);
     }
 }
 
