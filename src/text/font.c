@@ -181,12 +181,13 @@ static bool tables_fit(const PMB_FLASH pmb_font *font)
     return true;
 }
 
-/* PMB_PLAIN_TEXT draws glyphs as they lie in the font: unpacked, unkerned, one bit a pixel. */
+/* PMB_PLAIN_TEXT draws glyphs as they lie in the font: unpacked, unkerned, one bit a pixel. Their
+ * places have 16 bits; how they are packed stands above these. */
 static bool is_plain(const PMB_FLASH pmb_font *font)
 {
     const uint16_t glyphs = short_at(font, AT_GLYPHS);
     for (uint16_t i = 0; i < glyphs; i++)
-        if (pmb_font_glyph(font, i).kept)
+        if (three_at(records_of(font) + (size_t)GLYPH_BYTES * i) > UINT16_MAX)
             return false;
     return font->bytes[AT_DEPTH] == 1 && short_at(font, AT_PAIRS) == 0;
 }

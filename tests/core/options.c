@@ -100,6 +100,41 @@ static void plain_text_refuses_other_fonts(void **state)
     assert_int_equal(pmb_font_check(&pmb_font_smooth16), other);
 }
 
+static void put_at(uint8_t *at, uint32_t value, int bytes)
+{
+    for (int i = 0; i < bytes; i++)
+        at[i] = (uint8_t)(value >> 8 * i);
+}
+
+/* A font whose pixels take more than 64 KB: PMB_PLAIN_TEXT counts them with 16 bits. */
+static void plain_text_refuses_fonts_beyond_its_reach(void **state)
+{
+    (void)state;
+    enum { HEADER = 28, RANGE = 5, RECORD = 8, GLYPHS = 40, SIDE = 120, BYTES = SIDE * SIDE / 8 };
+    static uint8_t b[HEADER + RANGE + RECORD * GLYPHS + BYTES * GLYPHS];
+    memcpy(b, "PMBF\2\1", 6);
+    b[6] = b[8] = b[9] = SIDE;
+    put_at(b + 12, 1, 2);
+    put_at(b + 14, GLYPHS, 2);
+    put_at(b + 20, sizeof b, 4);
+    put_at(b + HEADER, 'A', 3);
+    put_at(b + HEADER + 3, GLYPHS, 2);
+    for (int i = 0; i < GLYPHS; i++) {
+        uint8_t *record = b + HEADER + RANGE + RECORD * i;
+        put_at(record, (uint32_t)(BYTES * i), 3);
+        record[3] = record[4] = record[6] = record[7] = SIDE;
+    }
+    uint32_t crc = 0xFFFFFFFF; /* CRC-32 of IEEE 802.3 */
+    for (size_t i = HEADER; i < sizeof b; i++) {
+        crc ^= b[i];
+        for (int bit = 0; bit < 8; bit++)
+            crc = crc & 1 ? crc >> 1 ^ 0xEDB88320 : crc >> 1;
+    }
+    put_at(b + 24, ~crc, 4);
+    const pmb_font font = {b, sizeof b};
+    assert_int_equal(pmb_font_check(&font), PMB_PLAIN_TEXT ? PMB_ERR_UNSUPPORTED : PMB_OK);
+}
+
 /* Compiles a program with one set of options against the core built with these. */
 static struct outcome compile(const char *options, const char *what)
 {
@@ -155,6 +190,7 @@ int main(void)
         cmocka_unit_test(turns_are_refused_where_the_controller_has_none),
         cmocka_unit_test(tiles_are_refused_where_there_are_none),
         cmocka_unit_test(plain_text_refuses_other_fonts),
+        cmocka_unit_test(plain_text_refuses_fonts_beyond_its_reach),
         cmocka_unit_test(other_options_do_not_link),
         cmocka_unit_test(values_count_and_wrong_ones_are_refused),
     };
