@@ -39,6 +39,22 @@ function(pemble_library name file)
   set(${name}_targets ${targets} PARENT_SCOPE)
 endfunction()
 
+# pemble_hardened(TARGET...): what reads files of strangers is compiled and linked so that fewer
+# mistakes can be used: sizes of library calls are checked, stacks are guarded, tables of the linker
+# are read only. Whether addresses are random is the compiler's choice; on Debian they are. Builds
+# without optimisation, or with a sanitizer, go without.
+function(pemble_hardened)
+  foreach(target ${ARGN})
+    if(CMAKE_BUILD_TYPE MATCHES "Rel" AND CMAKE_C_COMPILER_ID MATCHES "GNU|Clang" AND NOT APPLE)
+      target_compile_options(${target} PRIVATE -U_FORTIFY_SOURCE -D_FORTIFY_SOURCE=3 -fstack-protector-strong)
+      get_target_property(type ${target} TYPE)
+      if(type STREQUAL "EXECUTABLE")
+        target_link_options(${target} PRIVATE -Wl,-z,relro,-z,now)
+      endif()
+    endif()
+  endforeach()
+endfunction()
+
 # pemble_program(TARGET SOURCE...) makes a program for this machine.
 function(pemble_program target)
   add_executable(${target} ${ARGN})

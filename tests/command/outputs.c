@@ -169,6 +169,20 @@ static void a_path_may_be_long(void **state)
         fail_msg("%s", o.err);
 }
 
+static void the_command_is_hardened(void **state)
+{
+    (void)state;
+#if defined __SANITIZE_ADDRESS__ || !defined __OPTIMIZE__
+    skip(); /* such builds go without */
+#endif
+    const struct outcome o = shell("readelf -d " PEMBLE "; readelf -hW " PEMBLE "; nm -D " PEMBLE);
+    assert_int_equal(o.status, 0);
+    assert_says(o.out, "BIND_NOW");
+    assert_says(o.out, "Position-Independent");
+    assert_says(o.out, "__stack_chk_fail");
+    assert_says(o.out, "__snprintf_chk");
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -181,6 +195,7 @@ int main(void)
         cmocka_unit_test(panels_have_names_of_their_own_in_c),
         cmocka_unit_test(names_of_panels_have_limits_that_are_said),
         cmocka_unit_test(a_path_may_be_long),
+        cmocka_unit_test(the_command_is_hardened),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
