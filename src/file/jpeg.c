@@ -216,7 +216,8 @@ static void read_frame(struct state *s, int32_t length)
         s->down = (uint8_t)pmb_greater(s->down, c->down);
         const bool small = c->across >= 1 && c->across <= 2 && c->down >= 1 && c->down <= 2;
         if (!small || (i > 0 && (c->across != 1 || c->down != 1))) {
-            pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED, "its sampling is not up to 2 x 2");
+            pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED,
+                           "its sampling is not one that is known");
             return;
         }
     }
@@ -224,8 +225,7 @@ static void read_frame(struct state *s, int32_t length)
     if (s->count == 3 && c[0].name == 'R' && c[1].name == 'G' && c[2].name == 'B')
         s->is_rgb = true;
     if (s->is_rgb && (s->across > 1 || s->down > 1))
-        pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED,
-                       "its red, green and blue are not sampled alike");
+        pmb_input_fail(&s->job->in, PMB_ERR_UNSUPPORTED, "its sampling is not one that is known");
     if (s->count == 1) /* A.2.2: one component is never interleaved */
         s->across = s->down = s->j->components[0].across = s->j->components[0].down = 1;
 }

@@ -96,16 +96,15 @@ static pmb_point label_place(const PMB_FLASH pmb_dial *d, const struct round *ro
 }
 
 /* Where a number is: on a smaller circle, as far in as it reaches in its direction. */
-static pmb_point number_place(const PMB_FLASH pmb_dial *d, const struct round *round, int64_t value,
-                              char text[16])
+static pmb_point number_place(const PMB_FLASH pmb_dial *d, const pmb_text_style *style,
+                              const struct round *round, int64_t value, char text[16])
 {
-    const pmb_text_style style = style_of(d);
     const pmb_angle angle = angle_of(round, d->scale, (int32_t)value);
     const int16_t sine = pmb_sine(angle), cosine = pmb_cosine(angle);
     pmb_scale_number(text, 16, d->scale, value);
     const int32_t reach =
-        ((int32_t)(sine < 0 ? -sine : sine) * pmb_text_width(&style, text) +
-         (int32_t)(cosine < 0 ? -cosine : cosine) * pmb_font_measure(style.font).cap_height) /
+        ((int32_t)(sine < 0 ? -sine : sine) * pmb_text_width(style, text) +
+         (int32_t)(cosine < 0 ? -cosine : cosine) * pmb_font_measure(style->font).cap_height) /
         65534;
     return pmb_polar(round->middle, angle,
                      (int16_t)(round->radius - round->band - round->tick - 6 - reach));
@@ -116,58 +115,50 @@ static bool touch(pmb_rect a, pmb_rect b)
     return !pmb_rect_is_empty(pmb_rect_common(a, b));
 }
 
-/* Whether the numbers in such steps touch neither each other nor the label. */
-static bool numbers_fit(const PMB_FLASH pmb_dial *d, const struct round *round, int64_t step,
-                        int64_t last)
-{
-    const pmb_text_style style = style_of(d);
-    pmb_rect first = {0, 0, 0, 0}, before = first, label = first;
-    if (d->label)
-        label = covered(&style, label_place(d, round), d->label);
-    for (int64_t v = d->scale->least; v <= last; v += step) {
-        char text[16];
-        const pmb_point p = number_place(d, round, v, text);
-        const pmb_rect here = covered(&style, p, text);
-        if (touch(here, before) || touch(here, first) || touch(here, label))
-            return false;
-        before = here;
-        if (v == d->scale->least)
-            first = here;
-    }
-    return true;
-}
-
 /* Text whose middle is there. */
-static void draw_centred(pmb_canvas *c, const PMB_FLASH pmb_dial *d, pmb_point p, const char *text)
+static void draw_centred(pmb_canvas *c, const pmb_text_style *style, pmb_point p, const char *text)
 {
     static const pmb_text_layout middle = {.across = PMB_CENTER, .down = PMB_MIDDLE};
-    const pmb_text_style style = style_of(d);
-    const int16_t w = pmb_text_width(&style, text), line = pmb_font_measure(style.font).line;
+    const int16_t w = pmb_text_width(style, text), line = pmb_font_measure(style->font).line;
     const pmb_rect spot = {(int16_t)(p.x - w), (int16_t)(p.y - line), (int16_t)(2 * w),
                            (int16_t)(2 * line)};
-    pmb_text_box(c, &style, spot, &middle, text);
+    pmb_text_box(c, style, spot, &middle, text);
 }
 
-/* Numbers at the major ticks; where they would touch, only at the ends; or none. */
+/* Numbers at the major ticks; where they would touch each other or the label, only the first and
+ * the last; or none. */
 static void draw_numbers(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct round *round)
 {
+    enum { MOST = 24 };
     const PMB_FLASH pmb_scale *s = d->scale;
-    int64_t step = s->major;
-    if (step <= 0)
+    const pmb_text_style style = style_of(d);
+    pmb_point places[MOST];
+    pmb_rect label = {0, 0, 0, 0}, first = label, before = label, here = label;
+    char text[16];
+    if (s->major <= 0)
         return;
-    int64_t last = s->least + ((int64_t)s->most - s->least) / step * step;
-    if (is_full(round) && last == s->most)
-        last -= step;
-    if (!numbers_fit(d, round, step, last)) {
-        step = last - s->least;
-        if (step <= 0 || !numbers_fit(d, round, step, last))
-            return;
+    int64_t last = ((int64_t)s->most - s->least) / s->major;
+    if (is_full(round) && s->least + last * s->major == s->most)
+        last--;
+    if (d->label)
+        label = covered(&style, label_place(d, round), d->label);
+    bool fit = last < MOST, ends_fit = fit && last > 0;
+    for (int32_t i = 0; i <= last && ends_fit; i++) {
+        places[i] = number_place(d, &style, round, s->least + (int64_t)i * s->major, text);
+        here = covered(&style, places[i], text);
+        const bool alone = !touch(here, first) && !touch(here, label);
+        fit = fit && alone && !touch(here, before);
+        before = here;
+        if (i == 0)
+            first = here;
+        if (i == 0 || i == last)
+            ends_fit = alone;
     }
-    for (int64_t v = s->least; v <= last; v += step) {
-        char text[16];
-        const pmb_point p = number_place(d, round, v, text);
-        draw_centred(c, d, p, text);
-    }
+    for (int32_t i = 0; i <= last && ends_fit; i++)
+        if (fit || i == 0 || i == last) {
+            pmb_scale_number(text, sizeof text, s, s->least + (int64_t)i * s->major);
+            draw_centred(c, &style, places[i], text);
+        }
 }
 
 /* A triangle whose tip is at the ticks. */
