@@ -52,7 +52,7 @@ libraries() {
     lists
     rm -rf system
     apt-get $apt install -q -y --no-install-recommends --download-only \
-        $(grep -E '^(lib(png|jpeg|gif|popt|inih|cjson|freetype).*|zlib1g)-dev$' "$top/packages.debian") \
+        $(grep -E '^(lib(png|jpeg|gif|exif|zip|popt|inih|cjson|freetype).*|zlib1g)-dev$' "$top/packages.debian") \
         >>apt.log 2>&1 || not_fetched "the libraries for armhf"
     for package in apt/cache/archives/*.deb; do
         dpkg -x "$package" system
@@ -81,7 +81,7 @@ PKG_CONFIG_SYSROOT_DIR=$out/system
 PKG_CONFIG_LIBDIR=$out/system/usr/lib/arm-linux-gnueabihf/pkgconfig:$out/system/usr/share/pkgconfig
 export PKG_CONFIG_SYSROOT_DIR PKG_CONFIG_LIBDIR
 cmake -S "$top" -B command -G Ninja -DCMAKE_TOOLCHAIN_FILE="$here/armhf.cmake" -DCMAKE_SYSROOT="$out/system" \
-    -DCMAKE_BUILD_TYPE=Release -DPEMBLE_COMMAND=ON >built.log 2>&1 &&
+    -DCMAKE_BUILD_TYPE=Release -DPEMBLE_COMMAND=ON -DPEMBLE_LIVE=OFF >built.log 2>&1 &&
     ninja -C command pemble >>built.log 2>&1 || { tail -20 built.log >&2; fail "the command cannot be built for armhf"; }
 
 # memory DIRECTORY: makes the disk of a machine, in memory, of a directory.
