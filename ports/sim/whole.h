@@ -9,7 +9,9 @@
 
 struct whole {
     FILE *file;
-    char place[PATH_MAX], beside[PATH_MAX]; /* private; none beside what is no regular file */
+    /* private; none beside what is no regular file */
+    char place[PATH_MAX], beside[PATH_MAX];
+    bool named; /* the file beside has its name */
 };
 
 /* Opens a file beside the place. False, and errno says it: there is no such directory, or what is

@@ -1,5 +1,9 @@
 /* What the command writes: never over what it reads, and whole or not at all. */
+#define _GNU_SOURCE /* O_TMPFILE */
 #include "shell.h"
+
+#include <fcntl.h>
+#include <unistd.h>
 
 #define PEMBLE  BUILD_DIR "/pemble"
 #define GANGWAY SOURCE_DIR "/assets/quay/gangway.ini"
@@ -50,6 +54,10 @@ static void what_cannot_be_written_leaves_the_old_file(void **state)
         " card x.ini -o old.png",
         " card x.ini -o /dev/null --trace old",
     };
+    const int file = open(".", O_TMPFILE | O_WRONLY, 0600);
+    const bool nameless = file >= 0; /* else the file system leaves a file beside at a signal */
+    if (nameless)
+        close(file);
     for (size_t i = 0; i < sizeof lines / sizeof lines[0]; i++)
         for (int signal = 0; signal < 2; signal++) {
             const struct outcome o =
@@ -59,10 +67,10 @@ static void what_cannot_be_written_leaves_the_old_file(void **state)
                       "grep -L kept old old.c old.png",
                       signal ? "" : "trap '' XFSZ;", lines[i]);
             assert_string_equal(o.out, signal ? "exit 153\n" : "exit 1\n");
-            if (!signal) {
+            if (!signal)
                 assert_says(o.err, "File too large");
+            if (!signal || nameless)
                 assert_int_equal(shell("ls -A work | wc -l | grep -q '^4$'").status, 0);
-            }
             const struct outcome after =
                 shell("cd work && " PEMBLE "%s > /dev/null && ls -l old* | grep -v kept | "
                       "grep -c '^-rw-r-----'",
