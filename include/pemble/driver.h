@@ -54,6 +54,11 @@ pmb_status pmb_no_contrast(pmb_panel *panel, uint8_t contrast);
 pmb_status pmb_send_command(const pmb_panel *panel, const uint8_t *bytes, size_t count);
 pmb_status pmb_send_single(const pmb_panel *panel, uint8_t command);
 
+/* For a controller that takes what comes after a broken-off command for the rest of it. A function
+ * of its family first mends that when panel->unsure is set, then sets it, and ends with this: it
+ * stays set unless the status, which is returned, is PMB_OK. */
+pmb_status pmb_ended(pmb_panel *panel, pmb_status status);
+
 /* Sends a command byte and its parameters, at most 31: as data (D/C high) or as commands, whichever
  * the controller wants. */
 pmb_status pmb_send_parameters(const pmb_panel *panel, bool as_data, uint8_t command,

@@ -132,6 +132,7 @@ typedef struct pmb_panel {
     bool lost : 1;       /* private: waking has cleared the memory; a screen sends everything */
     bool background : 1; /* private: what is written stays until pmb_panel_settle */
     bool under_way : 1;  /* private: something is being sent in the background */
+    bool unsure : 1;     /* private: an error may have broken a command off: pmb_ended */
 } pmb_panel;
 
 /*

@@ -102,10 +102,9 @@ static pmb_point number_place(const PMB_FLASH pmb_dial *d, const pmb_text_style 
     const pmb_angle angle = angle_of(round, d->scale, (int32_t)value);
     const int16_t sine = pmb_sine(angle), cosine = pmb_cosine(angle);
     pmb_scale_number(text, 16, d->scale, value);
-    const int32_t reach =
-        ((int32_t)(sine < 0 ? -sine : sine) * pmb_text_width(style, text) +
-         (int32_t)(cosine < 0 ? -cosine : cosine) * pmb_font_measure(style->font).cap_height) /
-        65534;
+    const int32_t reach = (pmb_absolute(sine) * pmb_text_width(style, text) +
+                           pmb_absolute(cosine) * pmb_font_measure(style->font).cap_height) /
+                          65534;
     return pmb_polar(round->middle, angle,
                      (int16_t)(round->radius - round->band - round->tick - 6 - reach));
 }

@@ -15,6 +15,13 @@ pmb_status pmb_send_single(const pmb_panel *panel, uint8_t command)
     return pmb_send_command(panel, &command, 1);
 }
 
+pmb_status pmb_ended(pmb_panel *panel, pmb_status status)
+{
+    if (status == PMB_OK)
+        panel->unsure = false;
+    return status;
+}
+
 /* Where the port has something to do meanwhile: in pieces of a millisecond or less at the usual
  * clocks. */
 static pmb_status send_in_pieces(const pmb_panel *panel, const uint8_t *bytes, size_t count)

@@ -17,9 +17,6 @@ enum {
     WAKE_WAIT_MS = 50
 };
 
-/* In panel->state. */
-enum { AWAKE = 1, UNSURE = 2 /* a word may have broken off in its middle */ };
-
 static const PMB_FLASH pmb_indexed *detail_of(const pmb_panel *panel)
 {
     return (const PMB_FLASH pmb_indexed *)panel->config->controller->detail;
@@ -94,7 +91,7 @@ static pmb_status send_setup(const pmb_panel *panel)
 
 static pmb_status start(pmb_panel *panel)
 {
-    panel->state = AWAKE; /* when the setup has been sent */
+    panel->state = true; /* awake, when the setup has been sent */
     pmb_status status = send_setup(panel);
     if (status == PMB_OK)
         status = turn(panel);
@@ -112,16 +109,9 @@ static pmb_status begin(pmb_panel *panel)
 {
     static const uint8_t synchronise[] = {1, 0, 0, 0, 0};
     pmb_status status = PMB_OK;
-    if (panel->state & UNSURE)
+    if (panel->unsure)
         status = pmb_send_command(panel, synchronise, sizeof synchronise);
-    panel->state |= UNSURE;
-    return status;
-}
-
-static pmb_status end(pmb_panel *panel, pmb_status status)
-{
-    if (status == PMB_OK)
-        panel->state &= (uint8_t)~UNSURE;
+    panel->unsure = true;
     return status;
 }
 
@@ -132,13 +122,13 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     pmb_status status = begin(panel);
     if (!pmb_window_goes_on(panel, &part) && status == PMB_OK)
         status = open_window(panel, part);
-    return end(panel, status) == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
+    return pmb_ended(panel, status) == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
 }
 
 static pmb_status show(pmb_panel *panel, bool on)
 {
     const PMB_FLASH pmb_indexed *detail = detail_of(panel);
-    const bool was_on = panel->state & AWAKE;
+    const bool was_on = panel->state;
     pmb_status status = begin(panel);
     if (!on && status == PMB_OK)
         status = set(panel, DISPLAY, 0);
@@ -146,10 +136,10 @@ static pmb_status show(pmb_panel *panel, bool on)
         status = set(panel, POWER, on ? detail->power : detail->power | SLEEP);
     if (on && !was_on)
         pmb_wait_ms(panel, WAKE_WAIT_MS);
-    panel->state = (uint8_t)((panel->state & ~AWAKE) | (on ? AWAKE : 0));
+    panel->state = on;
     if (status == PMB_OK && on)
         status = set(panel, DISPLAY, panel->inverted ? detail->inverse : detail->on);
-    return end(panel, status);
+    return pmb_ended(panel, status);
 }
 
 /* Some have a register for it, others a bit of the display control, which also switches on. */
@@ -160,9 +150,9 @@ static pmb_status invert(pmb_panel *panel, bool inverted)
     panel->inverted = inverted;
     if (detail->inversion && status == PMB_OK)
         status = set(panel, detail->inversion, !inverted);
-    else if (panel->state & AWAKE && status == PMB_OK)
+    else if (panel->state && status == PMB_OK)
         status = set(panel, DISPLAY, inverted ? detail->inverse : detail->on);
-    return end(panel, status);
+    return pmb_ended(panel, status);
 }
 
 const PMB_FLASH pmb_family pmb_family_indexed = {

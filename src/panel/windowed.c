@@ -11,12 +11,6 @@ enum {
     SET_DISPLAY = 0xAE /* + 1: on */
 };
 
-/* In panel->state. */
-enum {
-    INVERTED = 1,
-    UNSURE = 2 /* a command may lack its parameters, and would take what comes next for them */
-};
-
 static const PMB_FLASH pmb_windowed *detail_of(const pmb_panel *panel)
 {
     return (const PMB_FLASH pmb_windowed *)panel->config->controller->detail;
@@ -76,7 +70,7 @@ static pmb_status set_remap(const pmb_panel *panel)
 static pmb_status set_mode(const pmb_panel *panel)
 {
     const PMB_FLASH pmb_windowed *detail = detail_of(panel);
-    return pmb_send_single(panel, panel->state & INVERTED ? detail->inverse : detail->normal);
+    return pmb_send_single(panel, panel->inverted ? detail->inverse : detail->normal);
 }
 
 /* Until a function ends well the controller may wait for parameters, two at most; where they are
@@ -84,17 +78,10 @@ static pmb_status set_mode(const pmb_panel *panel)
 static pmb_status begin(pmb_panel *panel)
 {
     pmb_status status = PMB_OK;
-    for (uint8_t i = 0; i < 3 && panel->state & UNSURE && status == PMB_OK; i++)
+    for (uint8_t i = 0; i < 3 && panel->unsure && status == PMB_OK; i++)
         status = set_mode(panel);
     if (status == PMB_OK && !detail_of(panel)->parameters_as_data)
-        panel->state |= UNSURE;
-    return status;
-}
-
-static pmb_status end(pmb_panel *panel, pmb_status status)
-{
-    if (status == PMB_OK)
-        panel->state &= (uint8_t)~UNSURE;
+        panel->unsure = true;
     return status;
 }
 
@@ -152,7 +139,7 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     pmb_status status = begin(panel);
     if (!pmb_window_goes_on(panel, &part) && status == PMB_OK)
         status = open_window(panel, pmb_in_memory(panel, part));
-    return end(panel, status) == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
+    return pmb_ended(panel, status) == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
 }
 
 /* The value of one register. Those of three colours keep the proportion of their usual values, of
@@ -183,16 +170,16 @@ static pmb_status contrast(pmb_panel *panel, uint8_t value)
     for (uint8_t i = 0; detail->contrast_each && i < detail->contrast_count && status == PMB_OK;
          i++)
         status = set(panel, (uint8_t)(detail->contrast + i), levels[i], 0, 1);
-    return end(panel, status);
+    return pmb_ended(panel, status);
 }
 
 static pmb_status invert(pmb_panel *panel, bool inverted)
 {
     pmb_status status = begin(panel);
-    panel->state = (uint8_t)((panel->state & ~INVERTED) | (inverted ? INVERTED : 0));
+    panel->inverted = inverted;
     if (status == PMB_OK)
         status = set_mode(panel);
-    return end(panel, status);
+    return pmb_ended(panel, status);
 }
 
 static pmb_status show(pmb_panel *panel, bool on)
@@ -200,7 +187,7 @@ static pmb_status show(pmb_panel *panel, bool on)
     pmb_status status = begin(panel);
     if (status == PMB_OK)
         status = pmb_send_single(panel, (uint8_t)(SET_DISPLAY | on));
-    return end(panel, status);
+    return pmb_ended(panel, status);
 }
 
 const PMB_FLASH pmb_family pmb_family_windowed = {
