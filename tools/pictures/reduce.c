@@ -113,6 +113,15 @@ static bool is_clear(const uint8_t *rgba)
     return rgba[3] < 128;
 }
 
+/* The next value from *key on that is not used; false: all are. */
+static bool free_value(const uint8_t used[65536], uint16_t *key)
+{
+    const uint16_t first = *key;
+    while (used[*key] && ++*key != first)
+        ;
+    return !used[*key];
+}
+
 /* Gives the transparent pixels a value that no other has. */
 static void find_key(struct pixels *p, const struct raster *image)
 {
@@ -129,9 +138,8 @@ static void find_key(struct pixels *p, const struct raster *image)
     if (p->kind == PMB_PIXELS_ONE_BIT) /* black, white and nothing */
         p->kind = PMB_PIXELS_INK;
     p->key = p->kind == PMB_PIXELS_GREY ? 16 : p->kind == PMB_PIXELS_INK ? 3 : 0xF81F;
-    const uint16_t first = p->key;
-    while (p->kind == PMB_PIXELS_COLOR && used[p->key] && ++p->key != first)
-        ;
+    if (p->kind == PMB_PIXELS_COLOR)
+        (void)free_value(used, &p->key);
     for (size_t i = 0; i < count; i++)
         if (is_clear(image->rgba + 4 * i))
             p->values[i] = p->key;
@@ -189,10 +197,7 @@ static bool free_key(const struct pixels *frames, int count, uint16_t *key)
         for (size_t i = 0; i < (size_t)frames[f].w * (size_t)frames[f].h; i++)
             if (!frames[f].transparent || frames[f].values[i] != frames[f].key)
                 used[frames[f].values[i]] = 1;
-    const uint16_t first = *key;
-    while (used[*key] && ++*key != first)
-        ;
-    return !used[*key];
+    return free_value(used, key);
 }
 
 bool pixels_agree(struct pixels *frames, int count)
