@@ -9,6 +9,7 @@
 #include <string.h>
 #include <sys/wait.h>
 #include <unistd.h>
+#include "data_folder.h"
 #include "front.h"
 #include "maker.h"
 #include "new_scene.h"
@@ -117,11 +118,8 @@ static const char *const *include_directories(void)
     static const char *directories[] = {installed, PEMBLE_SOURCE "/include",
                                         PEMBLE_SOURCE "/ports/sim/include", NULL};
     char header[440];
-    const ssize_t length = readlink("/proc/self/exe", installed, sizeof installed - 20);
-    installed[length > 0 ? length : 0] = '\0';
-    char *slash = strrchr(installed, '/');
-    if (slash)
-        strcpy(slash, "/../include");
+    if (!beside_program("../include", installed, sizeof installed))
+        return directories + 1;
     snprintf(header, sizeof header, "%s/pemble/bench_scene.h", installed);
     if (access(header, R_OK) != 0)
         return directories + 1;

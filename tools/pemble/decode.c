@@ -162,7 +162,7 @@ static bool begin_recording(struct decoding *r, const char *out)
     return r->recording != NULL;
 }
 
-static int decode(struct decoding *r, const char *path, char *channels, const char *out,
+static int decode(struct decoding *r, const char *path, const char *channels, const char *out,
                   const char *list)
 {
     static struct note note;

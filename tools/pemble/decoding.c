@@ -2,6 +2,7 @@
 #include "decoding.h"
 
 #include <stdio.h>
+#include <stdlib.h>
 #include <string.h>
 #include <unistd.h>
 #include "command.h"
@@ -71,27 +72,38 @@ const char *decoding_channel_names(const struct decoding *r)
     return list;
 }
 
-/* "scl=D0,sda=D1" */
-static bool take_channels(struct decoding *r, char *text)
+/* "scl=D0" */
+static bool take_channel(struct decoding *r, char *word)
 {
-    for (char *word = text ? strtok(text, ",") : NULL; word; word = strtok(NULL, ",")) {
-        char *name = strchr(word, '=');
-        int signal = 0, channel = 0;
-        if (name)
-            *name++ = '\0';
-        while (signal < SIGNALS && strcmp(signal_name((enum signal)signal), word) != 0)
-            signal++;
-        while (name && channel < r->capture.count && strcmp(r->capture.names[channel], name) != 0)
-            channel++;
-        if (signal == SIGNALS || !name || channel == r->capture.count) {
-            complain("--channel %s=%s: possible is a name of [pins], such as sda, scl, cs, dc, "
-                     "reset, wr or d0, and a channel of the capture: %s",
-                     word, name ? name : "", decoding_channel_names(r));
-            return false;
-        }
-        r->channels[signal] = channel;
+    char *name = strchr(word, '=');
+    int signal = 0, channel = 0;
+    if (name)
+        *name++ = '\0';
+    while (signal < SIGNALS && strcmp(signal_name((enum signal)signal), word) != 0)
+        signal++;
+    while (name && channel < r->capture.count && strcmp(r->capture.names[channel], name) != 0)
+        channel++;
+    if (signal == SIGNALS || !name || channel == r->capture.count) {
+        complain("--channel %s=%s: possible is a name of [pins], such as sda, scl, cs, dc, "
+                 "reset, wr or d0, and a channel of the capture: %s",
+                 word, name ? name : "", decoding_channel_names(r));
+        return false;
     }
+    r->channels[signal] = channel;
     return true;
+}
+
+/* "scl=D0,sda=D1" */
+static bool take_channels(struct decoding *r, const char *channels)
+{
+    char *text = strdup(channels);
+    bool good = text != NULL;
+    if (!good)
+        complain("there is not enough memory");
+    for (char *word = good ? strtok(text, ",") : NULL; word && good; word = strtok(NULL, ","))
+        good = take_channel(r, word);
+    free(text);
+    return good;
 }
 
 /* What cannot be done without. */
@@ -199,14 +211,14 @@ bool decoding_play(struct decoding *r)
 }
 
 /* Opens the capture and finds its channels. Returns an exit status. */
-int decoding_begin(struct decoding *r, const char *path, char *channels)
+int decoding_begin(struct decoding *r, const char *path, const char *channels)
 {
     if (!capture_open(&r->capture, path)) {
         complain("%s: %s", path, r->capture.why);
         return FAILED;
     }
     guess_channels(r);
-    return take_channels(r, channels) ? DONE : BAD_USE;
+    return !channels || take_channels(r, channels) ? DONE : BAD_USE;
 }
 
 bool decoding_open(struct decoding *r, const pmb_panel_config *config)

@@ -33,7 +33,7 @@ enum watched_bus decoding_bus(const pmb_panel_config *config);
 
 /* Opens the capture and finds its channels: by their names, or as "scl=D0,sda=D1" says. Returns an
  * exit status; what went wrong has been said. */
-int decoding_begin(struct decoding *decoding, const char *path, char *channels);
+int decoding_begin(struct decoding *decoding, const char *path, const char *channels);
 
 /* Whether all channels are there that the bus needs; says which is not. */
 bool decoding_has_channels(const struct decoding *decoding);

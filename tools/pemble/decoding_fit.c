@@ -107,9 +107,7 @@ static void print_fits(const struct fit *fits, int count)
 int decoding_fit(struct decoding *r, const char *path, const char *channels)
 {
     static struct fit fits[MOST_REPLAYS];
-    char again[400] = "";
-    snprintf(again, sizeof again, "%s", channels ? channels : "");
-    int status = decoding_begin(r, path, channels ? again : NULL);
+    int status = decoding_begin(r, path, channels);
     if (status != DONE)
         return status;
     const enum watched_bus bus = likely_bus(r);
@@ -126,8 +124,7 @@ int decoding_fit(struct decoding *r, const char *path, const char *channels)
     }
     const uint8_t address = decoding_address(r);
     decoding_end(r);
-    snprintf(again, sizeof again, "%s", channels ? channels : "");
-    status = decoding_begin(r, path, channels ? again : NULL);
+    status = decoding_begin(r, path, channels);
     if (status != DONE)
         return status;
     const int count = play_to_all(r, fits, bus, address);

@@ -5,23 +5,19 @@
 #include <errno.h>
 #include <limits.h>
 #include <stdint.h>
-#include <stdio.h>
 #include <string.h>
 #include <unistd.h>
+#include "data_folder.h"
 
 /* The program lies beside this one. */
 static int run(int argc, const char **argv)
 {
     char path[PATH_MAX];
-    const ssize_t length = readlink("/proc/self/exe", path, sizeof path - 20);
     (void)argc;
-    path[length > 0 ? length : 0] = '\0';
-    char *slash = strrchr(path, '/');
-    if (slash) {
-        strcpy(slash, "/pemble-live");
+    const bool known = beside_program("pemble-live", path, sizeof path);
+    if (known)
         execv(path, (char *const *)(uintptr_t)argv);
-    }
-    complain("live: %s: %s", slash ? path : "pemble-live", strerror(errno));
+    complain("live: %s: %s", known ? path : "pemble-live", strerror(errno));
     return FAILED;
 }
 
