@@ -25,10 +25,10 @@ static const struct measures *measures_of(const struct portrait *p)
     return p->compact ? &compact : &usual;
 }
 
-static int usual_zoom(const pmb_module *module)
+int portrait_usual_zoom(int width)
 {
     const int around = usual.margin + usual.border + usual.bezel;
-    const int zoom = (PICTURE_WIDTH - 2 * around) / module->options.width;
+    const int zoom = (PICTURE_WIDTH - 2 * around) / width;
     return zoom < 1 ? 1 : zoom > 8 ? 8 : zoom;
 }
 
@@ -148,7 +148,7 @@ bool pmb_module_save_png(pmb_module *module, const char *path, int zoom)
     struct image image;
     int x, y;
     if (zoom <= 0)
-        zoom = usual_zoom(module);
+        zoom = portrait_usual_zoom(glass.width);
     if (!portrait_make(&image, &portrait, zoom, &x, &y)) {
         errno = ENOMEM;
         return false;

@@ -25,6 +25,9 @@ struct portrait portrait_of(const pmb_module *module);
  */
 bool portrait_make(struct image *image, const struct portrait *portrait, int zoom, int *x, int *y);
 
+/* The zoom at which pictures of modules are as wide as they usually are: 1 to 8. */
+int portrait_usual_zoom(int width);
+
 /* The width and height of that image. */
 void portrait_size(const struct portrait *portrait, int zoom, int *width, int *height);
 

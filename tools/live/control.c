@@ -7,6 +7,7 @@
 #include <string.h>
 #include "pemble/bench_inputs.h"
 #include "mount.h"
+#include "portrait.h"
 #include "recording.h"
 
 static const uint64_t SECOND_NS = 1000000000u;
@@ -43,6 +44,15 @@ bool control_shows(const struct control *c, int glass)
     return c->session->glasses[glass].now.rgb && (c->alone == 0 || c->alone == glass + 1);
 }
 
+unsigned control_layout(const struct control *c)
+{
+    const struct session *s = c->session;
+    unsigned layout = (unsigned)(1 + s->glass_count + c->alone * 7919);
+    for (int i = 0; i < s->glass_count; i++)
+        layout = layout * 31 + s->glasses[i].drawn_as;
+    return layout;
+}
+
 enum act control_act_of(char key)
 {
     for (int i = 0; control_keys[i].key; i++)
@@ -51,18 +61,11 @@ enum act control_act_of(char key)
     return key == '?' ? ACT_HELP : ACT_NONE;
 }
 
-static void send_pace(const struct control *c)
-{
-    const struct session *s = c->session;
-    const struct feed_pace pace = {s->thousandths, s->paused};
-    session_send(c->session, FEED_PACE, 0, &pace, sizeof pace);
-}
-
 static void pause_program(struct control *c, bool paused)
 {
     c->session->paused = paused;
     c->session->changes++;
-    send_pace(c);
+    session_send_pace(c->session);
 }
 
 void control_show(struct control *c, uint64_t time)
@@ -116,7 +119,7 @@ void control_speed(struct control *c, uint32_t thousandths)
 {
     c->session->thousandths = thousandths;
     c->session->changes++;
-    send_pace(c);
+    session_send_pace(c->session);
 }
 
 static void change_speed(struct control *c, int by)
@@ -154,15 +157,13 @@ uint64_t control_time(const struct control *c)
 
 static void save_picture(const struct control *c, int id)
 {
-    enum { WIDE = 876 }; /* as wide as pictures of modules usually are */
     struct session *s = c->session;
     const struct shown *g = &s->glasses[id];
-    const int zoom = WIDE / g->now.width;
     struct mount m;
     char path[512];
     file_name(c, path, sizeof path, control_time(c), id, "png");
     errno = ENOMEM;
-    bool good = mount_make(&m, g, zoom < 1 ? 1 : zoom > 8 ? 8 : zoom, false);
+    bool good = mount_make(&m, g, portrait_usual_zoom(g->now.width), false);
     if (good) {
         mount_fill(&m, g, session_glass(s, id));
         good = image_save(&m.image, 0, path);

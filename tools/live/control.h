@@ -56,6 +56,9 @@ extern const char *const control_device_keys[][2];
 /* Whether a module is to be seen. */
 bool control_shows(const struct control *control, int glass);
 
+/* Changes when other modules are to be seen, or one looks different around its glass. */
+unsigned control_layout(const struct control *control);
+
 enum act control_act_of(char key);
 void control_do(struct control *control, enum act act);
 

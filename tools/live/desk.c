@@ -299,12 +299,8 @@ static void draw_note(struct desk *d)
 /* Changes when modules must be placed or drawn anew. */
 static unsigned layout_of(const struct desk *d)
 {
-    const struct session *s = d->control->session;
-    unsigned layout = (unsigned)(s->glass_count * 31 + s->reading_count + d->wanted * 977 +
-                                 d->control->alone * 7919 + 1);
-    for (int i = 0; i < s->glass_count; i++)
-        layout = layout * 31 + s->glasses[i].drawn_as;
-    return layout;
+    return control_layout(d->control) * 31 +
+           (unsigned)(d->wanted * 977 + d->control->session->reading_count);
 }
 
 bool desk_draw(struct desk *d, int width, int height, int scale)

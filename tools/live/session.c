@@ -111,8 +111,7 @@ bool session_start(struct session *s, session_body body, void *user)
         s->socket = s->says = -1;
         s->child = 0;
     }
-    const struct feed_pace pace = {s->thousandths, s->paused};
-    session_send(s, FEED_PACE, 0, &pace, sizeof pace);
+    session_send_pace(s);
     return s->child > 0;
 }
 
@@ -127,6 +126,12 @@ void session_send(struct session *s, enum feed_kind kind, int id, const void *bo
         memcpy(message + sizeof h, body, length);
     /* A program that does not listen for so long has lost what was done. */
     (void)send(s->socket, message, sizeof h + length, MSG_NOSIGNAL | MSG_DONTWAIT);
+}
+
+void session_send_pace(struct session *s)
+{
+    const struct feed_pace pace = {s->thousandths, s->paused};
+    session_send(s, FEED_PACE, 0, &pace, sizeof pace);
 }
 
 void session_set(struct session *s, int reading, int value)

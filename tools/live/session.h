@@ -127,6 +127,9 @@ const struct glass *session_glass(const struct session *session, int id);
 /* Sets a reading, to the nearest possible value. */
 void session_set(struct session *session, int reading, int value);
 
+/* Tells the bench its pace. */
+void session_send_pace(struct session *session);
+
 /* Sends a message to the bench. It is lost when the program does not listen. */
 void session_send(struct session *session, enum feed_kind kind, int id, const void *body,
                   size_t length);

@@ -537,12 +537,7 @@ static void draw_note(const struct terminal *t)
 
 static unsigned layout_of(const struct terminal *t)
 {
-    const struct session *s = t->control->session;
-    unsigned layout =
-        (unsigned)(1 + s->glass_count + t->columns * 31 + t->rows * 977 + t->control->alone * 7919);
-    for (int i = 0; i < s->glass_count; i++)
-        layout = layout * 31 + s->glasses[i].drawn_as;
-    return layout;
+    return control_layout(t->control) * 31 + (unsigned)(t->columns * 977 + t->rows);
 }
 
 static void draw(struct terminal *t)
