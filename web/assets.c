@@ -94,13 +94,8 @@ static bool draw(pmb_canvas *c, const pmb_picture *picture, void *memory, size_t
 static void unpack(const uint8_t *pixels)
 {
     const size_t count = (size_t)shown.width * (size_t)shown.height;
-    for (size_t i = 0; i < count; i++) {
-        const unsigned color = (unsigned)(pixels[2 * i] << 8 | pixels[2 * i + 1]);
-        shown.rgba[4 * i] = (uint8_t)((color >> 11) * 255 / 31);
-        shown.rgba[4 * i + 1] = (uint8_t)((color >> 5 & 63) * 255 / 63);
-        shown.rgba[4 * i + 2] = (uint8_t)((color & 31) * 255 / 31);
-        shown.rgba[4 * i + 3] = 255;
-    }
+    for (size_t i = 0; i < count; i++)
+        shown_color(shown.rgba + 4 * i, (pmb_color)(pixels[2 * i] << 8 | pixels[2 * i + 1]));
 }
 
 /* Shows it; the bytes of RAM that drawing takes, 0: it cannot be drawn. */

@@ -38,24 +38,15 @@ const char *EXPORT(look_name)(int number)
     return looks[number].name;
 }
 
-/* The value of a colour's part as a byte: all its bits, and the upper ones again. */
-static uint8_t widened(unsigned value, int bits)
-{
-    return (uint8_t)(value << (8 - bits) | value >> (2 * bits - 8));
-}
-
 static void unpack(const pmb_canvas *c, bool one_bit)
 {
     uint8_t *to = shown.rgba;
     for (int y = 0; y < shown.height; y++)
         for (int x = 0; x < shown.width; x++, to += 4) {
             const uint8_t *row = pixels + y * c->stride;
-            const unsigned color = one_bit ? (row[x / 8] & 0x80 >> x % 8 ? 0xFFFF : 0)
-                                           : (unsigned)(row[2 * x] << 8 | row[2 * x + 1]);
-            to[0] = widened(color >> 11, 5);
-            to[1] = widened(color >> 5 & 63, 6);
-            to[2] = widened(color & 31, 5);
-            to[3] = 255;
+            const int color = one_bit ? (row[x / 8] & 0x80 >> x % 8 ? PMB_WHITE : PMB_BLACK)
+                                      : row[2 * x] << 8 | row[2 * x + 1];
+            shown_color(to, (pmb_color)color);
         }
 }
 

@@ -46,6 +46,14 @@ void shown_glass(struct shown *s, pmb_module *module)
         }
 }
 
+void shown_color(uint8_t rgba[4], pmb_color color)
+{
+    rgba[0] = pmb_color_red(color);
+    rgba[1] = pmb_color_green(color);
+    rgba[2] = pmb_color_blue(color);
+    rgba[3] = 255;
+}
+
 void shown_is(const struct shown *s)
 {
     now = s;

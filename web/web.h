@@ -22,6 +22,9 @@ bool shown_size(struct shown *shown, int width, int height);
 /* What a glass shows, as the module hangs. */
 void shown_glass(struct shown *shown, pmb_module *module);
 
+/* A pixel of this colour. */
+void shown_color(uint8_t rgba[4], pmb_color color);
+
 /* The picture whose size and pixels are asked for next; NULL: there is none. */
 void shown_is(const struct shown *shown);
 
