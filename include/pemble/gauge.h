@@ -128,7 +128,8 @@ void pmb_thermometer_draw(pmb_canvas *c, const PMB_FLASH pmb_thermometer *thermo
                           int32_t value);
 
 /* A labelled number in a frame. The label is beside the number or above it. In a small rectangle
- * the number has a smaller typeface, and the label is left out. */
+ * the number has a smaller typeface, and label and unit are left out. A number that has no room is
+ * left out too: a part of it would be another number. */
 typedef struct pmb_field {
     const PMB_FLASH pmb_theme *theme;
     const PMB_FLASH pmb_scale *scale; /* for its decimals and zones; may be NULL */

@@ -78,7 +78,8 @@ typedef struct pmb_text_layout {
  *
  * At the top, the ascent of the first line touches the upper edge of r. At the bottom, the descent
  * of the last line touches the lower edge. In the middle, the room above the capitals of the first
- * line equals the room below the last baseline.
+ * line equals the room below the last baseline; in a low rectangle the text stands higher, so that
+ * its descent is inside.
  */
 uint16_t pmb_text_box(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
                       const pmb_text_layout *layout, const char *text);

@@ -24,9 +24,9 @@ int16_t pmb_ruler_width(const PMB_FLASH pmb_ruler *k)
     return (int16_t)(widest + TICK + ROOM);
 }
 
-/* One tick with its number, in a column of them. Says whether the number was drawn. */
-static bool draw_upright(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r,
-                         const pmb_text_style *style, int32_t row, bool numbered, const char *text)
+/* One tick with its number, in a column of them that ends above `free`. */
+static void draw_upright(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r,
+                         const pmb_text_style *style, int32_t row, int32_t *free, const char *text)
 {
     const pmb_font_metrics m = pmb_font_measure(style->font);
     const int32_t w = pmb_text_width(style, text);
@@ -36,10 +36,10 @@ static bool draw_upright(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r
                                      pmb_lesser(row + (m.cap_height + 1) / 2, (int32_t)r.y + r.h));
     const int32_t at = k->at_right ? right - TICK - ROOM - w : (int32_t)r.x + TICK + ROOM;
     pmb_span_fill(c, k->at_right ? right - TICK : r.x, row, TICK, 1, k->color);
-    if (!numbered || w > r.w - TICK - ROOM)
-        return false;
+    if (base > *free || w > r.w - TICK - ROOM)
+        return;
+    *free = base - m.cap_height - ROOM;
     pmb_text(c, style, (pmb_point){pmb_coordinate(at), pmb_coordinate(base)}, text);
-    return true;
 }
 
 static void draw_level(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r,
@@ -61,8 +61,7 @@ void pmb_ruler_draw(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r)
         return;
     const PMB_FLASH pmb_scale *s = k->scale;
     const pmb_text_style style = {.font = k->theme->label, .color = k->color};
-    const int32_t line = pmb_font_measure(style.font).cap_height + 2 * ROOM;
-    int32_t free = r.x, last = (int32_t)r.y + r.h + line;
+    int32_t free = r.w > r.h ? r.x : (int32_t)r.y + r.h;
     if (pmb_scale_check(s) != PMB_OK || !pmb_canvas_shows(c, r))
         return;
     const pmb_rect saved = pmb_canvas_narrow_clip(c, r);
@@ -75,8 +74,7 @@ void pmb_ruler_draw(pmb_canvas *c, const PMB_FLASH pmb_ruler *k, pmb_rect r)
             draw_level(c, k, r, &style, column, &free, text);
         } else {
             const int32_t row = pmb_range_row(s->least, s->most, (int32_t)v, r);
-            if (draw_upright(c, k, r, &style, row, last - row >= line, text))
-                last = row;
+            draw_upright(c, k, r, &style, row, &free, text);
         }
     }
     pmb_canvas_restore_clip(c, saved);
@@ -88,7 +86,7 @@ static pmb_rect bars_of(const PMB_FLASH pmb_chart *k, pmb_rect r, uint16_t count
     const pmb_text_style style = {.font = k->theme->label};
     const int16_t line = (int16_t)(pmb_font_measure(style.font).cap_height + 2 * ROOM);
     for (uint16_t i = 0; k->labels && i < count; i++)
-        if (pmb_text_width(&style, k->labels[i]) > (int32_t)r.w / count || r.h < 3 * line)
+        if (pmb_text_width(&style, k->labels[i]) > (int32_t)r.w / count - ROOM || r.h < 3 * line)
             return r;
     return (pmb_rect){r.x, r.y, r.w, (int16_t)(k->labels ? r.h - line : r.h)};
 }

@@ -204,8 +204,8 @@ static void draw_label(pmb_canvas *c, const PMB_FLASH pmb_dial *d, const struct 
         (int16_t)(round->middle.x - w / 2),
         (int16_t)(round->middle.y - m.line / 2 + (d->pointer ? 0 : round->radius * 7 / 10)), w,
         (int16_t)(m.ascent + m.descent)};
-    if (d->label)
-        pmb_text_box(c, &style, r, &middle, d->label);
+    if (d->label && (d->pointer || r.y + r.h <= round->middle.y + round->radius))
+        pmb_gauge_text(c, &style, r, &middle, d->label);
 }
 
 void pmb_dial_draw(pmb_canvas *c, const PMB_FLASH pmb_dial *d, pmb_rect r, int32_t value,

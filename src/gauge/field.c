@@ -27,6 +27,7 @@ struct layout {
     pmb_text_style number, unit;
     int16_t number_w, unit_w;
     bool beside, above; /* the label beside the number, or above it; else there is none */
+    bool fits;          /* the number does: a part of it would be another number */
 };
 
 static struct layout lay_out(const PMB_FLASH pmb_field *f, pmb_rect inside, const char *text,
@@ -38,13 +39,16 @@ static struct layout lay_out(const PMB_FLASH pmb_field *f, pmb_rect inside, cons
     };
     l.number_w = pmb_text_width(&l.number, text);
     l.unit_w = (int16_t)(f->unit ? pmb_text_width(&l.unit, f->unit) + ROOM / 2 : 0);
-    if (f->label) {
+    if (l.number_w + l.unit_w > inside.w)
+        l.unit_w = 0;
+    const pmb_font_metrics number = pmb_font_measure(l.number.font),
+                           small = pmb_font_measure(l.unit.font);
+    l.fits = l.number_w + l.unit_w <= inside.w && number.cap_height <= inside.h;
+    if (f->label && small.cap_height + small.descent <= inside.h) {
         const int32_t label_w = pmb_text_width(&l.unit, f->label);
         l.beside = label_w + ROOM + l.number_w + l.unit_w <= inside.w;
-        l.above =
-            !l.beside && label_w <= inside.w &&
-            pmb_font_measure(l.unit.font).ascent + pmb_font_measure(l.number.font).cap_height <=
-                inside.h;
+        l.above = !l.beside && label_w <= inside.w &&
+                  small.ascent + number.cap_height + ROOM / 2 <= inside.h;
     }
     return l;
 }
@@ -60,9 +64,10 @@ static void draw_parts(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect ins
     const int32_t right = (int32_t)inside.x + inside.w - l->unit_w;
     if (l->beside || l->above)
         pmb_text_box(c, &l->unit, inside, &corner, f->label);
-    pmb_text(c, &l->number, (pmb_point){pmb_coordinate(right - l->number_w), pmb_coordinate(base)},
-             text);
-    if (f->unit)
+    if (l->fits)
+        pmb_text(c, &l->number,
+                 (pmb_point){pmb_coordinate(right - l->number_w), pmb_coordinate(base)}, text);
+    if (l->unit_w > 0)
         pmb_text(c, &l->unit, (pmb_point){pmb_coordinate(right + ROOM / 2), pmb_coordinate(base)},
                  f->unit);
 }

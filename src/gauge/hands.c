@@ -52,9 +52,9 @@ static void draw_letter(pmb_canvas *c, const struct disc *f, const PMB_FLASH pmb
     const pmb_point p =
         pmb_polar(f->middle, angle, (int16_t)(f->radius * 93 / 100 - m.cap_height / 2 - 1));
     const int16_t side = (int16_t)(m.line * 2);
-    pmb_text_box(c, &style,
-                 (pmb_rect){(int16_t)(p.x - side / 2), (int16_t)(p.y - side / 2), side, side},
-                 &middle, letter);
+    pmb_gauge_text(c, &style,
+                   (pmb_rect){(int16_t)(p.x - side / 2), (int16_t)(p.y - side / 2), side, side},
+                   &middle, letter);
 }
 
 /* One point of the star: a half in the ink and a half in the quiet colour. */

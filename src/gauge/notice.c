@@ -1,5 +1,6 @@
 /* notice.c - icons, messages, buttons and switches. */
 #include "pemble/notice.h"
+#include "gauge/range.h"
 #include "geometry/limits.h"
 #include "pemble/smooth.h"
 
@@ -47,7 +48,12 @@ void pmb_signs_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r,
         const pmb_rect cell = {pmb_coordinate(x), pmb_coordinate(r.y + (r.h - side) / 2),
                                (int16_t)side, (int16_t)side};
         style.color = signs[i].off ? theme->quiet : pmb_level_color(theme, signs[i].level);
-        pmb_text_box(c, &style, cell, &(pmb_text_layout){.across = PMB_LEFT}, signs[i].icon);
+        if (x < r.x || side > r.h)
+            continue;
+        pmb_text(c, &style,
+                 (pmb_point){cell.x, pmb_coordinate(cell.y + pmb_font_measure(style.font).ascent *
+                                                                 style.scale)},
+                 signs[i].icon);
         /* Where quiet is ink, what is off is thinned out. */
         if (signs[i].off && theme->quiet == theme->ink)
             pmb_rect_dither(c, cell, 8, theme->ground);
@@ -105,18 +111,18 @@ void pmb_message_draw(pmb_canvas *c, const PMB_FLASH pmb_message *m, pmb_rect r,
     pmb_rect_fill(c, r, m->theme->ground);
     pmb_smooth_round_stroke(c, r, ROOM, m->level == PMB_NORMAL ? m->theme->quiet : color);
     l.icon.color = l.title.color = color;
-    const int16_t head = (int16_t)l.title_h;
-    if (m->icon)
+    const int16_t head = (int16_t)pmb_lesser(l.title_h, in.h);
+    if (m->icon && l.side - ROOM <= pmb_lesser(in.w, in.h))
         pmb_text_box(c, &l.icon, (pmb_rect){in.x, in.y, (int16_t)l.side, head},
                      &(pmb_text_layout){.down = PMB_MIDDLE}, m->icon);
     if (m->title)
-        pmb_text_box(c, &l.title,
-                     (pmb_rect){(int16_t)(in.x + l.side), in.y, (int16_t)(in.w - l.side), head},
-                     &(pmb_text_layout){.down = PMB_MIDDLE}, m->title);
+        pmb_gauge_text(c, &l.title,
+                       (pmb_rect){(int16_t)(in.x + l.side), in.y, (int16_t)(in.w - l.side), head},
+                       &(pmb_text_layout){.down = PMB_MIDDLE}, m->title);
     const int32_t above = l.title_h + l.gap;
     const pmb_rect below = {in.x, pmb_coordinate(in.y + above), in.w, pmb_coordinate(in.h - above)};
     if (below.h >= pmb_font_measure(l.text.font).line)
-        pmb_text_box(c, &l.text, below, &(pmb_text_layout){.wrap = true}, text);
+        pmb_gauge_text(c, &l.text, below, &(pmb_text_layout){.wrap = true}, text);
     pmb_canvas_restore_clip(c, saved);
 }
 
@@ -156,7 +162,7 @@ void pmb_button_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r
         style.color = theme->ground;
     else
         pmb_smooth_round_stroke(c, r, radius, theme->ink);
-    pmb_text_box(c, &style, inside, &middle, label);
+    pmb_gauge_text(c, &style, inside, &middle, label);
 }
 
 /* The track of a switch of a height: as wide as two knobs less a little. */
@@ -194,7 +200,7 @@ void pmb_switch_draw(pmb_canvas *c, const PMB_FLASH pmb_theme *theme, pmb_rect r
     pmb_rect_fill(c, r, theme->ground);
     const pmb_text_style style = label_in(theme, beside, label);
     if (beside.w > 0)
-        pmb_text_box(c, &style, beside, &(pmb_text_layout){.down = PMB_MIDDLE}, label);
+        pmb_gauge_text(c, &style, beside, &(pmb_text_layout){.down = PMB_MIDDLE}, label);
     pmb_smooth_round_fill(c, track, from_end, on ? theme->levels[PMB_NORMAL] : theme->faint);
     pmb_smooth_round_stroke(c, track, from_end, on ? theme->levels[PMB_NORMAL] : theme->quiet);
     pmb_smooth_circle_fill(c, at, knob, on ? theme->ground : theme->quiet);

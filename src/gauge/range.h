@@ -14,6 +14,11 @@ int32_t pmb_range_row(int32_t least, int32_t most, int32_t value, pmb_rect r);
 /* The number at a tick, with the scale's decimals. */
 void pmb_scale_number(char *text, size_t size, const PMB_FLASH pmb_scale *scale, int64_t value);
 
+/* Text in a part of a gauge, as pmb_text_box. It is left out where its capitals would be cut off.
+ */
+void pmb_gauge_text(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
+                    const pmb_text_layout *layout, const char *text);
+
 /* The zones of a scale one after the other, the part below the first included: false after the
  * last. Start with {0}. */
 struct zone_walk {

@@ -1,4 +1,5 @@
 /* table.c - tables and lists. */
+#include "gauge/range.h"
 #include "geometry/limits.h"
 #include "pemble/notice.h"
 #include "pemble/shape.h"
@@ -89,7 +90,7 @@ static void draw_cell(pmb_canvas *c, const pmb_text_style *style, pmb_rect row, 
 {
     const pmb_text_layout layout = {.across = across, .down = PMB_MIDDLE};
     if (text)
-        pmb_text_box(c, style, (pmb_rect){column.x, row.y, column.w, row.h}, &layout, text);
+        pmb_gauge_text(c, style, (pmb_rect){column.x, row.y, column.w, row.h}, &layout, text);
 }
 
 uint16_t pmb_table_draw(pmb_canvas *c, const PMB_FLASH pmb_table *t, pmb_rect r, const void *data,
@@ -118,7 +119,7 @@ uint16_t pmb_table_draw(pmb_canvas *c, const PMB_FLASH pmb_table *t, pmb_rect r,
     pmb_layout_row((pmb_rect){(int16_t)(r.x + PAD), r.y, (int16_t)(r.w - 2 * PAD), r.h}, 2 * PAD,
                    parts, count, columns);
     pmb_text_style style = {.font = t->theme->label, .color = t->theme->quiet, .tabular = true};
-    const pmb_rect top = {r.x, r.y, r.w, (int16_t)(head - 2)};
+    const pmb_rect top = {r.x, r.y, r.w, (int16_t)pmb_lesser(head - 2, r.h)};
     for (uint8_t i = 0; i < count && head > 0; i++)
         draw_cell(c, &style, top, columns[i], t->columns[i].across, t->columns[i].heading);
     if (head > 0)
@@ -174,8 +175,8 @@ static int16_t draw_row_value(pmb_canvas *c, const pmb_text_style *style, pmb_re
     if (value[0] == PMB_LIST_ON[0] || value[0] == PMB_LIST_OFF[0])
         return (int16_t)(draw_row_switch(c, style, row, value[0] == PMB_LIST_ON[0], ground) + PAD);
     const int16_t w = (int16_t)pmb_lesser(pmb_text_width(style, value), row.w * 2 / 3);
-    pmb_text_box(c, style, (pmb_rect){(int16_t)(row.x + row.w - w), row.y, w, row.h},
-                 &(pmb_text_layout){.down = PMB_MIDDLE}, value);
+    pmb_gauge_text(c, style, (pmb_rect){(int16_t)(row.x + row.w - w), row.y, w, row.h},
+                   &(pmb_text_layout){.down = PMB_MIDDLE}, value);
     return (int16_t)(w + PAD);
 }
 
@@ -198,7 +199,7 @@ void pmb_list_draw(pmb_canvas *c, const PMB_FLASH pmb_list *l, pmb_rect r, uint1
         return;
     if (!pmb_canvas_shows(c, r))
         return;
-    const int16_t high = row_height(l->theme->text);
+    const int16_t high = (int16_t)pmb_lesser(row_height(l->theme->text), r.h);
     const uint16_t seen = pmb_list_rows(l, r);
     const bool more = l->count > seen;
     const int16_t w = (int16_t)(r.w - (more ? BAR + 2 : 0));
@@ -217,8 +218,8 @@ void pmb_list_draw(pmb_canvas *c, const PMB_FLASH pmb_list *l, pmb_rect r, uint1
                 (int16_t)(inside.w - draw_row_value(c, &style, inside,
                                                     l->value(l->data, (uint16_t)(first + i)),
                                                     marked ? l->theme->ink : l->theme->ground));
-        pmb_text_box(c, &style, inside, &(pmb_text_layout){.down = PMB_MIDDLE},
-                     l->items[first + i]);
+        pmb_gauge_text(c, &style, inside, &(pmb_text_layout){.down = PMB_MIDDLE},
+                       l->items[first + i]);
     }
     if (more && w > 0)
         draw_position(c, l->theme, r, first, seen, l->count);

@@ -106,12 +106,13 @@ pmb_size pmb_text_box_size(const pmb_text_style *style, int16_t width,
 static int32_t first_baseline(const struct metrics *m, pmb_rect r, const pmb_text_layout *layout,
                               int32_t lines)
 {
-    const int32_t between = (lines - 1) * m->line;
+    const int32_t between = (lines - 1) * m->line, lowest = r.h - m->descent - between;
     if (layout->down == PMB_TOP)
         return r.y + m->ascent;
     if (layout->down == PMB_BOTTOM)
-        return (int32_t)r.y + r.h - m->descent - between;
-    return r.y + (r.h - between + m->cap_height) / 2;
+        return r.y + lowest;
+    const int32_t middle = (r.h - between + m->cap_height) / 2;
+    return r.y + (lowest < m->cap_height ? middle : pmb_lesser(middle, lowest));
 }
 
 /* Draws a line at its baseline; with points behind it when it is too wide, or has to have them. */
@@ -126,6 +127,10 @@ static void draw_line(pmb_canvas *c, const pmb_text_style *style, pmb_rect r,
     if (dots && width + points_width > r.w) {
         line.to = pmb_text_cut(style, line.from, line.to, r.w - points_width);
         width = width_of(style, line.from, line.to);
+        if (width + points_width > r.w && points_width <= r.w) {
+            line.to = line.from;
+            width = 0;
+        }
     }
     const int32_t room = r.w - width - points_width;
     int32_t x = r.x;
