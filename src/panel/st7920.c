@@ -77,13 +77,22 @@ static pmb_status start(pmb_panel *panel)
     return status;
 }
 
+/* Until a function ends well the chip may wait for the column of an address, or be left with the
+ * basic commands. Choosing the extended ones again ends both. */
+static pmb_status begin(pmb_panel *panel)
+{
+    const pmb_status status = panel->unsure ? send_one(panel, false, GRAPHICS) : PMB_OK;
+    panel->unsure = true;
+    return status;
+}
+
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
 {
     pmb_walk walk = pmb_plan_walk(panel, held, *where);
-    pmb_status status = PMB_OK;
+    pmb_status status = begin(panel);
     for (; walk.lines > 0 && status == PMB_OK; walk.lines--, walk.first += walk.line_step)
         status = send_row(panel, walk.row++, walk.column, walk.bytes, walk.first, walk.column_step);
-    return status;
+    return pmb_ended(panel, status);
 }
 
 static pmb_status invert(pmb_panel *panel, bool inverted)
@@ -96,10 +105,10 @@ static pmb_status invert(pmb_panel *panel, bool inverted)
 static pmb_status show(pmb_panel *panel, bool on)
 {
     const uint8_t commands[] = {BASIC_GRAPHICS, (uint8_t)(DISPLAY | (on ? 4 : 0)), GRAPHICS};
-    pmb_status status = PMB_OK;
+    pmb_status status = begin(panel);
     for (uint8_t i = 0; i < sizeof commands && status == PMB_OK; i++)
         status = send_one(panel, false, commands[i]);
-    return status;
+    return pmb_ended(panel, status);
 }
 
 const PMB_FLASH pmb_family pmb_family_st7920 = {
