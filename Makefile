@@ -67,7 +67,7 @@ footprint: mcu
 # The fuzzers for a minute each; what they find is kept in build/fuzz.
 fuzz: packages build/fuzz/build.ninja
 	@cmake --build --preset fuzz
-	@for name in file font draw picture inputs capture; do \
+	@for name in $$(ls tests/fuzz/corpus); do \
 	    mkdir -p build/fuzz/found-$$name && \
 	    build/fuzz/tests/fuzz/fuzz-$$name -max_total_time=60 -max_len=2000 -artifact_prefix=build/fuzz/ \
 	        build/fuzz/found-$$name tests/fuzz/corpus/$$name || exit 1; \

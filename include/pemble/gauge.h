@@ -22,8 +22,8 @@
 PMB_BEGIN_C
 
 /* pmb_natural_size gives the size for which an instrument was designed, by the label typeface of
- * its theme. It is for instruments without a size function of their own. Every other size works,
- * too. */
+ * its theme; {0, 0} for a number that is none. It is for instruments without a size function of
+ * their own. Every other size works, too. */
 typedef enum pmb_instrument {
     PMB_INSTRUMENT_ROUND = 0, /* dial, clock, compass, curved bar */
     PMB_INSTRUMENT_LEVEL,     /* a bar that lies, progress */

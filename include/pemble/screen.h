@@ -111,8 +111,8 @@ typedef struct pmb_screen {
  * in memory afterwards.
  *
  * PMB_ERR_ARGUMENT: a null pointer, a buffer too small for one band (pmb_screen_least_bytes), or
- * too few tiles: there must be one for each band, and one for each page where pages are addressed
- * one by one. pmb_screen_explain says which.
+ * too few tiles: there must be at least one for each band, and one for each page where pages are
+ * addressed one by one. pmb_screen_explain says which, and how many it takes.
  */
 pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, size_t buffer_bytes,
                            pmb_tile *tiles, size_t tile_count);

@@ -6,7 +6,7 @@
 
 pmb_size pmb_natural_size(const PMB_FLASH pmb_theme *theme, pmb_instrument instrument)
 {
-    if (PMB_MISSING(theme))
+    if (PMB_MISSING(theme) || (unsigned)instrument > PMB_INSTRUMENT_BATTERY)
         return (pmb_size){0, 0};
     /* In quarters of a line of the label typeface. */
     static const PMB_FLASH uint8_t quarters[][2] = {

@@ -33,18 +33,17 @@ static void add(pmb_pacer *p, uint32_t drawing, uint32_t sending, uint32_t all)
 
 uint32_t pmb_pacer_done(pmb_pacer *p, uint32_t now)
 {
-    p->due += p->period;
-    const uint32_t left = p->due - now; /* half of all numbers are in the past */
-    const bool late = left > UINT32_MAX / 2;
+    uint32_t left = p->due + p->period - now;
+    /* A frame may be early by a period, if nobody has waited; all else is in the past. */
+    const bool late = left > 2 * p->period;
+    left = late ? 0 : left > p->period ? p->period : left;
+    p->due = now + left; /* what is lost is lost */
     if (p->frames < UINT16_MAX)
         p->frames++;
-    if (late) {
-        if (p->late < UINT16_MAX)
-            p->late++;
-        p->due = now; /* what is lost is lost */
-    }
-    add(p, p->drawn - p->begun, now - p->drawn, now - p->begun + (late ? 0 : left));
-    return late ? 0 : left;
+    if (late && p->late < UINT16_MAX)
+        p->late++;
+    add(p, p->drawn - p->begun, now - p->drawn, now - p->begun + left);
+    return left;
 }
 
 static uint8_t percent(uint32_t part, uint32_t all)

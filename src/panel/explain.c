@@ -4,6 +4,7 @@
 #include "pemble/driver.h"
 #include "pemble/turn.h"
 #include "panel/limits.h"
+#include "screen/tiles.h"
 
 /* A text that grows in the caller's buffer; what has no room is dropped. */
 struct words {
@@ -326,9 +327,20 @@ pmb_status pmb_screen_explain(const pmb_panel *panel, size_t buffer_bytes, size_
         say_number(&w, (int32_t)least);
         return PMB_ERR_ARGUMENT;
     }
-    if (PMB_NO_TILES && tile_count > 0) {
+#if PMB_NO_TILES
+    if (tile_count > 0) {
         say(&w, "this build of the library has no tiles");
         return PMB_ERR_UNSUPPORTED;
     }
+#else
+    const size_t tiles = pmb_screen_least_tiles(panel, buffer_bytes);
+    if (tile_count > 0 && tile_count < tiles) {
+        say(&w, "there are ");
+        say_number(&w, (int32_t)tile_count);
+        say(&w, " tiles: with this buffer the screen takes at least ");
+        say_number(&w, (int32_t)tiles);
+        return PMB_ERR_ARGUMENT;
+    }
+#endif
     return PMB_OK;
 }

@@ -151,8 +151,14 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     screen->tiles = tiles;
     screen->tile_columns = panel->column_unit;
     screen->tile_rows = panel->row_unit;
-    if (tiles && !pmb_choose_tiles(screen, tile_count))
-        return PMB_ERR_ARGUMENT;
+    pmb_size tile;
+    if (tiles) {
+        const bool whole = screen->band == whole_depth(panel);
+        if (!pmb_choose_tiles(panel, screen->band, whole, tile_count, &tile))
+            return PMB_ERR_ARGUMENT;
+        screen->tile_columns = tile.w;
+        screen->tile_rows = tile.h;
+    }
 #endif
     pmb_screen_forget(screen);
     (void)choose_area(screen, NULL);
@@ -173,6 +179,17 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
         return pmb_tiles_in(panel, depth, PMB_TILE_COLUMNS);
     return pmb_tiles_in(panel, PMB_TILE_COLUMNS, depth);
 }
+
+#if !PMB_NO_TILES
+size_t pmb_screen_least_tiles(const pmb_panel *panel, size_t buffer_bytes)
+{
+    const size_t least = pmb_screen_least_bytes(panel);
+    const int16_t held = depth_held(panel, least, part_of(panel, buffer_bytes));
+    pmb_size tile;
+    (void)pmb_choose_tiles(panel, held, held == whole_depth(panel), 0, &tile);
+    return pmb_tiles_in(panel, tile.w, tile.h);
+}
+#endif
 
 void pmb_screen_forget(pmb_screen *screen)
 {

@@ -21,23 +21,23 @@ int16_t pmb_tile_depth(const pmb_panel *panel, int16_t band)
 
 #if !PMB_NO_TILES
 /* A tile must not span bands, nor, where pages of eight rows are addressed one by one, pages. */
-bool pmb_choose_tiles(pmb_screen *screen, size_t count)
+bool pmb_choose_tiles(const pmb_panel *panel, int16_t band, bool whole, size_t count,
+                      pmb_size *tile)
 {
-    const pmb_panel *panel = screen->panel;
-    const bool columns = pmb_bands_are_columns(panel), whole = pmb_screen_canvas(screen);
-    int16_t *const deep = columns ? &screen->tile_columns : &screen->tile_rows;
-    screen->tile_columns = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->column_unit);
-    screen->tile_rows = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->row_unit);
-    *deep = pmb_tile_depth(panel, screen->band);
-    while (pmb_tiles_in(panel, screen->tile_columns, screen->tile_rows) > count) {
-        const bool fits = whole || screen->band % (2 * *deep) == 0;
+    const bool columns = pmb_bands_are_columns(panel);
+    int16_t *const deep = columns ? &tile->w : &tile->h;
+    tile->w = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->column_unit);
+    tile->h = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->row_unit);
+    *deep = pmb_tile_depth(panel, band);
+    while (pmb_tiles_in(panel, tile->w, tile->h) > count) {
+        const bool fits = whole || band % (2 * *deep) == 0;
         const bool higher =
-            screen->tile_rows < panel->frame.h && !pmb_rows_are_pages(panel) && (columns || fits);
-        const bool wider = screen->tile_columns < panel->frame.w && (!columns || fits);
-        if (higher && (screen->tile_rows < screen->tile_columns || !wider))
-            screen->tile_rows = (int16_t)(2 * screen->tile_rows);
+            tile->h < panel->frame.h && !pmb_rows_are_pages(panel) && (columns || fits);
+        const bool wider = tile->w < panel->frame.w && (!columns || fits);
+        if (higher && (tile->h < tile->w || !wider))
+            tile->h = (int16_t)(2 * tile->h);
         else if (wider)
-            screen->tile_columns = (int16_t)(2 * screen->tile_columns);
+            tile->w = (int16_t)(2 * tile->w);
         else
             return false;
     }

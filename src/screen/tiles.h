@@ -34,8 +34,13 @@ enum { PMB_TILE_LEAST = 8 }; /* rows and columns of the smallest tile, where a u
 /* A tile's part of a band that has so many rows, or columns: a tile never spans two bands. */
 int16_t pmb_tile_depth(const pmb_panel *panel, int16_t band);
 
-/* The smallest size of tiles of which the frame has at most that many. False when there is none. */
-bool pmb_choose_tiles(pmb_screen *screen, size_t count);
+/* The smallest size of tiles of which the frame has at most that many, in bands of so many rows, or
+ * columns. False, with the largest size, when there is none. */
+bool pmb_choose_tiles(const pmb_panel *panel, int16_t band, bool whole, size_t count,
+                      pmb_size *tile);
+
+/* The fewest tiles that a screen can do with. */
+size_t pmb_screen_least_tiles(const pmb_panel *panel, size_t buffer_bytes);
 
 /* Sends the tiles of the band whose digest has changed since they were last sent. Neighbours are
  * sent together. */

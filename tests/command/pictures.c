@@ -656,6 +656,21 @@ static void files_that_ask_for_much_memory_are_refused(void **state)
     assert_says(o.err, "--memory 0: possible is 1 to 65536 megabytes");
 }
 
+/* A GIF that ends before its first frame is a valid file without a picture. */
+static void a_file_without_an_image_is_refused(void **state)
+{
+    (void)state;
+    static const char *const makers[] = {"picture", "reel"};
+    for (size_t i = 0; i < LENGTH(makers); i++) {
+        const struct outcome o =
+            shell("printf 'GIF89a\\010\\000\\010\\000\\000\\000\\000;' >none.gif && " PEMBLE
+                  " %s make none.gif --format grey -o none.%s",
+                  makers[i], i ? "pbr" : "pbp");
+        assert_int_equal(o.status, 1);
+        assert_non_null(strstr(o.text, "none.gif: there is no image in it"));
+    }
+}
+
 static void frames_that_last_too_long_are_refused(void **state)
 {
     (void)state;
@@ -711,6 +726,7 @@ int main(void)
         cmocka_unit_test(frames_may_leave_holes),
         cmocka_unit_test(photographs_are_turned_as_the_camera_was_held),
         cmocka_unit_test(files_that_ask_for_much_memory_are_refused),
+        cmocka_unit_test(a_file_without_an_image_is_refused),
         cmocka_unit_test(frames_that_last_too_long_are_refused),
         cmocka_unit_test(damaged_files_say_why),
     };

@@ -4,23 +4,10 @@
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
-#include <sys/mman.h>
-#include <unistd.h>
 #include "capture.h"
 #include "listing.h"
+#include "on_file.h"
 #include "watch.h"
-
-static const char *path_of(const uint8_t *bytes, size_t count)
-{
-    static char path[40];
-    static int file = -1;
-    if (file < 0)
-        file = memfd_create("capture", 0);
-    if (ftruncate(file, 0) != 0 || pwrite(file, bytes, count, 0) != (ssize_t)count)
-        abort();
-    snprintf(path, sizeof path, "/proc/self/fd/%d", file);
-    return path;
-}
 
 /* Every third command has as many parameters as its number says. */
 static void make_note(struct note *note)
@@ -37,6 +24,8 @@ static void make_note(struct note *note)
 int LLVMFuzzerTestOneInput(const uint8_t *bytes, size_t count);
 int LLVMFuzzerTestOneInput(const uint8_t *bytes, size_t count)
 {
+    static int file = -1;
+    static char path[ON_FILE_PATH];
     static struct note note;
     static struct capture capture;
     static struct listing listing;
@@ -51,7 +40,7 @@ int LLVMFuzzerTestOneInput(const uint8_t *bytes, size_t count)
                           .address = 0x3C,
                           .passed = listing_byte,
                           .user = &listing};
-    int more = capture_open(&capture, path_of(bytes + 1, count - 1)) ? 1 : 0;
+    int more = capture_open(&capture, on_file(&file, path, bytes + 1, count - 1)) ? 1 : 0;
     /* Each change takes a byte of the file, or of what is unpacked. */
     for (long changes = 0; more > 0 && changes < 100000; changes++) {
         more = capture_next(&capture, &change);

@@ -1,43 +1,5 @@
 /* Drawing calls of any kind, with any coordinates, on every format: never outside of the buffer. */
-#include <stdlib.h>
-#include <string.h>
-#include "pemble/pemble.h"
-
-struct input {
-    const uint8_t *at;
-    size_t left;
-};
-
-static uint8_t byte(struct input *in)
-{
-    if (in->left == 0)
-        return 0;
-    in->left--;
-    return *in->at++;
-}
-
-/* Near the canvas as a rule, anywhere at times. */
-static int16_t number(struct input *in)
-{
-    const uint8_t kind = byte(in);
-    if (kind > 40)
-        return (int16_t)(kind - 100);
-    const int high = byte(in) << 8;
-    return (int16_t)(high | byte(in));
-}
-
-static pmb_point point(struct input *in)
-{
-    const int16_t x = number(in);
-    return (pmb_point){x, number(in)};
-}
-
-static pmb_rect rect(struct input *in)
-{
-    const pmb_point p = point(in);
-    const int16_t w = number(in);
-    return (pmb_rect){p.x, p.y, w, number(in)};
-}
+#include "taken.h"
 
 static void draw_one(pmb_canvas *c, struct input *in)
 {
@@ -47,7 +9,10 @@ static void draw_one(pmb_canvas *c, struct input *in)
     const pmb_point a = point(in), b = point(in), d = point(in), corners[] = {a, b, d, point(in)};
     const pmb_rect r = rect(in);
     const uint8_t small = byte(in);
-    switch (which % 30) {
+    if (PMB_RGB(pmb_color_red(color), pmb_color_green(color), pmb_color_blue(color)) != color)
+        abort();
+    (void)pmb_color_luma(color);
+    switch (which % 44) {
     case 0:
         pmb_fill(c, color);
         break;
@@ -136,6 +101,61 @@ static void draw_one(pmb_canvas *c, struct input *in)
     case 18:
         c->origin = a;
         break;
+    case 30:
+        pmb_curve_quadratic(c, a, b, d, color);
+        pmb_smooth_curve_quadratic(c, a, b, d, color);
+        break;
+    case 31:
+        pmb_polyline(c, corners, 4, small & 1, color);
+        break;
+    case 32:
+        pmb_smooth_polyline(c, corners, 4, small & 1, color);
+        break;
+    case 33:
+        pmb_triangle_fill(c, a, b, d, color);
+        break;
+    case 34:
+        pmb_smooth_triangle_fill(c, a, b, d, color);
+        break;
+    case 35:
+        pmb_circle_fill(c, a, b.x, color);
+        pmb_circle_stroke(c, a, b.y, color);
+        break;
+    case 36:
+        pmb_smooth_circle_fill(c, a, b.x, color);
+        pmb_smooth_circle_stroke(c, a, b.y, color);
+        break;
+    case 37:
+        pmb_line_across(c, a, b.x, color);
+        pmb_line_down(c, a, b.y, color);
+        break;
+    case 38:
+        pmb_sector_stroke(c, a, small, (int16_t)(small / 3 - 1), (pmb_angle)b.x, (pmb_angle)b.y,
+                          color);
+        break;
+    case 39:
+        pmb_smooth_sector_fill(c, a, small, (int16_t)(small / 2), (pmb_angle)b.x, (pmb_angle)b.y,
+                               color);
+        break;
+    case 40:
+        pmb_smooth_ellipse_stroke(c, r, color);
+        break;
+    case 41:
+        (void)pmb_canvas_peek(c, a);
+        (void)pmb_canvas_shows(c, r);
+        break;
+    case 42: {
+        const pmb_rect saved = pmb_canvas_narrow_clip(c, pmb_rect_inset(r, a.x));
+        pmb_rect_fill(c, pmb_rect_around(r, (pmb_rect){a.x, a.y, b.x, b.y}), color);
+        pmb_canvas_restore_clip(c, saved);
+        break;
+    }
+    case 43:
+        pmb_pixel(c, pmb_polar(a, (pmb_angle)b.x, b.y), color);
+        if (pmb_rect_holds(r, a) &&
+            pmb_rect_is_empty(pmb_rect_common(r, (pmb_rect){a.x, a.y, 1, 1})))
+            abort();
+        break;
     default:
         (void)pmb_canvas_narrow_clip(c, r);
         break;
@@ -144,21 +164,11 @@ static void draw_one(pmb_canvas *c, struct input *in)
 
 int LLVMFuzzerTestOneInput(const uint8_t *data, size_t size)
 {
-    static const pmb_format *const formats[] = {
-        &pmb_mono_vertical,  &pmb_mono_vertical_msb, &pmb_mono_horizontal, &pmb_mono_horizontal_lsb,
-        &pmb_grey4,          &pmb_grey4_vertical,    &pmb_rgb565,          &pmb_ink_vertical,
-        &pmb_ink_horizontal,
-    };
     struct input in = {data, size};
-    const pmb_format *format = formats[byte(&in) % 9];
-    const pmb_rect bounds = {(int16_t)(byte(&in) - 128), (int16_t)(byte(&in) - 128),
-                             (int16_t)(1 + byte(&in) % 90), (int16_t)(1 + byte(&in) % 70)};
-    const size_t bytes = pmb_canvas_bytes(format, (pmb_size){bounds.w, bounds.h});
-    uint8_t *pixels = calloc(1, bytes); /* exactly: a write past it is seen */
     pmb_canvas c;
-    if (pixels && pmb_canvas_init(&c, format, bounds, pixels, bytes) == PMB_OK)
-        for (int i = 0; i < 24 && in.left > 0; i++)
-            draw_one(&c, &in);
+    uint8_t *pixels = canvas(&in, &c);
+    for (int i = 0; i < 24 && in.left > 0; i++)
+        draw_one(&c, &in);
     free(pixels);
     return 0;
 }

@@ -1,9 +1,7 @@
 /* What comes from outside the program in other ways than files: stored records, calibrations, and
  * what people do. The first byte says which. */
-#include <stdlib.h>
-#include <string.h>
 #include "menus.h"
-#include "pemble/pemble.h"
+#include "taken.h"
 
 enum { ROOM = 64 };
 
@@ -110,6 +108,9 @@ static void try_menu(const uint8_t *bytes, size_t count)
             quay.horn_disabled = a & 1;
             quay.tide_hidden = a & 2;
             break;
+        case 6:
+            pmb_menu_push(&menu, (pmb_push_event)(bytes[i + 1] % 7));
+            break;
         default:
             pmb_menu_touch(
                 &menu,
@@ -128,6 +129,9 @@ static void try_menu(const uint8_t *bytes, size_t count)
         PMB_OK)
         abort();
     pmb_menu_draw(&c, &menu);
+    (void)pmb_menu_row(&menu, bytes[count - 1]);
+    if (!pmb_menu_page(&menu) || (pmb_menu_focus(&menu) > 0 && bytes[0] == 7))
+        pmb_menu_home(&menu);
     for (int i = 0; pmb_menu_back(&menu); i++)
         if (i >= PMB_MENU_LEVELS)
             abort();
@@ -158,12 +162,117 @@ static void try_keyboard(const uint8_t *bytes, size_t count)
     }
 }
 
+/* A dialog and a keyboard that fingers, knobs and sticks use in any order. */
+static void try_fingers(const uint8_t *bytes, size_t count)
+{
+    static uint8_t pixels[96 * 64 * 2];
+    struct input in = {bytes, count};
+    pmb_finger finger = {0};
+    pmb_canvas c;
+    char typed[9] = "", *title = text(&in), *words = text(&in);
+    pmb_dialog d = {.theme = &pmb_theme_color,
+                    .area = rect(&in),
+                    .title = title,
+                    .text = words,
+                    .icon = byte(&in) & 1 ? PMB_ICON_BELL : NULL,
+                    .buttons = {"No", title},
+                    .whole = byte(&in)};
+    pmb_keyboard k = {.theme = &pmb_theme_dark,
+                      .area = rect(&in),
+                      .text = typed,
+                      .room = sizeof typed,
+                      .label = byte(&in) & 1 ? title : NULL};
+    if (byte(&in) & 1)
+        d.buttons[1] = NULL;
+    if (pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 96, 64}, pixels, sizeof pixels) != PMB_OK)
+        abort();
+    for (uint32_t i = 0, now = word(&in); i < 30 && in.left > 0; i++, now += byte(&in)) {
+        const pmb_touch_event event = pmb_finger_feed(&finger, byte(&in) & 3, point(&in), now);
+        pmb_keyboard_touch(&k, event, &finger);
+        pmb_dialog_touch(&d, event, &finger);
+        pmb_dialog_turn(&d, number(&in));
+        pmb_dialog_way(&d, (pmb_way)(byte(&in) % 5));
+        pmb_dialog_push(&d, (pmb_push_event)(byte(&in) % 7));
+        pmb_dialog_progress(&d, word(&in));
+        if (byte(&in) & 1)
+            pmb_dialog_press(&d);
+        else if (byte(&in) & 1)
+            pmb_dialog_back(&d);
+        pmb_dialog_draw(&c, &d);
+        pmb_keyboard_draw(&c, &k);
+        if (strlen(typed) >= sizeof typed || d.answer > PMB_DIALOG_SECOND)
+            abort();
+    }
+    free(words);
+    free(title);
+}
+
+/* Contacts that bounce, knobs that skip, sticks at any voltage, at any time. */
+static struct input *contacts;
+
+static bool read_contact(void *context, pmb_pin pin)
+{
+    (void)context, (void)pin;
+    return byte(contacts) & 1;
+}
+
+static void write_contact(void *context, pmb_pin pin, bool high)
+{
+    (void)context, (void)pin, (void)high;
+}
+
+static uint16_t read_voltage(void *context, pmb_pin pin)
+{
+    (void)context, (void)pin;
+    return (uint16_t)(byte(contacts) << 8 | byte(contacts));
+}
+
+static bool is_within(pmb_point p, int most)
+{
+    return p.x >= -most && p.x <= most && p.y >= -most && p.y <= most;
+}
+
+static void try_contacts(const uint8_t *bytes, size_t count)
+{
+    struct input in = {bytes, count};
+    const pmb_port port = {
+        .pin_read = read_contact, .pin_write = write_contact, .analog_read = read_voltage};
+    const pmb_pin rows[] = {1, 2, 3}, columns[] = {4, 5};
+    pmb_push push = {.pin = PMB_PIN(1),
+                     .active_high = byte(&in) & 1,
+                     .doubles = byte(&in) & 1,
+                     .repeat_ms = byte(&in)};
+    pmb_keypad keypad = {.rows = rows, .columns = columns, .row_count = 3, .column_count = 2};
+    pmb_encoder encoder = {.a = PMB_PIN(2), .b = PMB_PIN(3)};
+    pmb_stick stick = {.across = PMB_PIN(4), .up = PMB_PIN(5)};
+    const pmb_tilt tilt = {PMB_PIN(6), PMB_PIN(7), (uint16_t)number(&in)};
+    const pmb_rect areas[] = {rect(&in), rect(&in)};
+    pmb_gathered gathered = {0};
+    contacts = &in;
+    for (uint32_t i = 0, now = word(&in); i < 40 && in.left > 0; i++, now += byte(&in)) {
+        pmb_gather_event(&gathered, pmb_push_poll(&push, &port, now));
+        const int8_t detents = pmb_encoder_poll(&encoder, &port);
+        pmb_gather_detents(&gathered, detents);
+        (void)pmb_encoder_accelerate(&encoder, detents, now);
+        (void)pmb_keypad_poll(&keypad, &port, now);
+        if (keypad.key >= 6 || !is_within(pmb_stick_poll(&stick, &port), 100) ||
+            !is_within(pmb_tilt_poll(&tilt, &port), 2000) ||
+            pmb_stick_way(&stick, &port) > PMB_WAY_DOWN ||
+            pmb_gathered_event(&gathered) > PMB_PUSH_RELEASED)
+            abort();
+        (void)pmb_gathered_detents(&gathered);
+        (void)pmb_push_feed(&push, byte(&in) & 1, now);
+        if (pmb_touch_hit(areas, 2, point(&in), byte(&in)) >= 2)
+            abort();
+    }
+}
+
 int LLVMFuzzerTestOneInput(const uint8_t *bytes, size_t count);
 int LLVMFuzzerTestOneInput(const uint8_t *bytes, size_t count)
 {
-    static void (*const tries[])(const uint8_t *, size_t) = {try_store, try_calibration, try_menu,
-                                                             try_keyboard};
+    static void (*const tries[])(const uint8_t *, size_t) = {
+        try_store, try_calibration, try_menu, try_keyboard, try_fingers, try_contacts};
     if (count > 0)
-        tries[bytes[0] % 4](bytes + 1, count - 1);
+        tries[bytes[0] % 6](bytes + 1, count - 1);
     return 0;
 }

@@ -32,6 +32,9 @@ static void draw(pmb_canvas *c, const pmb_picture *picture, uint8_t how)
         (int32_t)info.size.w * info.size.h > 1 << 12)
         return;
     uint8_t *memory = malloc(info.memory);
+    const pmb_size extent = pmb_picture_extent(&info, &style);
+    if (extent.w < 0 || extent.h < 0)
+        abort();
     (void)pmb_picture_draw(c, picture, (pmb_point){(int16_t)(how % 11 - 5), 3}, &style, memory,
                            info.memory);
     free(memory);

@@ -283,6 +283,38 @@ static void the_pacer_waits_for_the_rate_and_counts(void **state)
     assert_int_equal(p.frames, 12);
 }
 
+/* A frame after three quarters of an hour, as behind a menu: it is late, and the next is in time.
+ */
+static void after_a_long_pause_nothing_waits(void **state)
+{
+    (void)state;
+    pmb_pacer p;
+    uint32_t now = 5;
+    pmb_pacer_init(&p, 50, now);
+    pmb_pacer_draw(&p, now);
+    pmb_pacer_send(&p, now += 2700u * 1000000);
+    assert_int_equal(pmb_pacer_done(&p, now += 1000), 0);
+    assert_int_equal(p.late, 1);
+    pmb_pacer_draw(&p, now);
+    pmb_pacer_send(&p, now += 2000);
+    assert_int_equal(pmb_pacer_done(&p, now += 1000), 17000);
+}
+
+/* Who does not wait is not kept waiting later. */
+static void a_wait_is_never_longer_than_a_frame(void **state)
+{
+    (void)state;
+    pmb_pacer p;
+    uint32_t now = UINT32_MAX - 40000;
+    pmb_pacer_init(&p, 50, now);
+    for (int i = 0; i < 100; i++) {
+        pmb_pacer_draw(&p, now);
+        pmb_pacer_send(&p, now += 500);
+        assert_in_range(pmb_pacer_done(&p, now += 500), 19000, 20000);
+    }
+    assert_int_equal(p.late, 0);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -297,6 +329,8 @@ int main(void)
         cmocka_unit_test(near_points_are_seen_larger),
         cmocka_unit_test(wires_join_the_points_that_are_seen),
         cmocka_unit_test(the_pacer_waits_for_the_rate_and_counts),
+        cmocka_unit_test(after_a_long_pause_nothing_waits),
+        cmocka_unit_test(a_wait_is_never_longer_than_a_frame),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -113,6 +113,12 @@ static void too_little_memory_is_said(void **state)
     assert_string_equal(why, "the buffer has 100 bytes: the smallest band of this panel takes 128");
     assert_int_equal(pmb_screen_explain(&rig.panel, 128, 0, why, sizeof why), PMB_OK);
     assert_string_equal(why, "");
+    /* Each page of the OLED needs a tile of its own. */
+    assert_int_equal(pmb_screen_explain(&rig.panel, 1024, 3, why, sizeof why),
+                     PMB_NO_TILES ? PMB_ERR_UNSUPPORTED : PMB_ERR_ARGUMENT);
+    assert_string_equal(
+        why, PMB_NO_TILES ? "this build of the library has no tiles"
+                          : "there are 3 tiles: with this buffer the screen takes at least 8");
     rig_close(&rig);
 }
 

@@ -21,8 +21,12 @@ uint8_t *pixmap_of_image(const char *path, size_t *size)
 {
     struct images images = {0};
     char why[200];
-    if (!is_png_or_gif(path) || !images_read(&images, path, why, sizeof why))
+    if (!is_png_or_gif(path))
         return NULL;
+    if (!images_read(&images, path, why, sizeof why)) {
+        images_free(&images); /* the frames before the fault */
+        return NULL;
+    }
     const struct raster *image = &images.frames[0];
     const size_t pixels = (size_t)image->w * (size_t)image->h;
     char head[40];

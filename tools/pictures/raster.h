@@ -37,7 +37,7 @@ bool raster_make(struct raster *r, int w, int h);
 void raster_free(struct raster *r);
 
 /* Reads PNG, JPEG, GIF (all frames, each as it is seen), BMP and Netpbm files, and adds what is in
- * them to the images. False with the reason in `why`. */
+ * them to the images. False with the reason in `why`; frames before a fault may have been added. */
 bool images_read(struct images *images, const char *path, char *why, size_t why_size);
 void images_free(struct images *images);
 

@@ -354,6 +354,7 @@ static bool read_by_library(struct images *images, FILE *f, const struct reason 
 bool images_read(struct images *images, const char *path, char *why, size_t why_size)
 {
     const struct reason reason = {why, why_size};
+    const int before = images->count;
     uint8_t start[8] = {0};
     FILE *f = fopen(path, "rb");
     if (!f)
@@ -374,6 +375,8 @@ bool images_read(struct images *images, const char *path, char *why, size_t why_
         good = read_by_library(images, f, &reason);
     else
         fail(&reason, "it is none of PNG, JPEG, GIF, BMP and Netpbm");
+    if (good && images->count == before)
+        good = fail(&reason, "there is no image in it");
     if (!good && raster_is_exhausted())
         fail(&reason, "there is not enough memory");
     fclose(f);
