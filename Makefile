@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mcu live web linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz threads mcu live web linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -16,6 +16,8 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@cmake --build --preset fuzz
 	@$(MAKE) --no-print-directory style
 	@ctest --preset fuzz
+	@tests/fuzz/options.sh 3000
+	@$(MAKE) --no-print-directory threads
 	@ctest --preset host
 	@ctest --preset asan
 	@$(MAKE) --no-print-directory options
@@ -64,12 +66,18 @@ arduino: build
 footprint: mcu
 	@tests/mcu/footprint.sh
 
-# The fuzzers for a minute each; what they find is kept in build/fuzz.
+# Two panels in two threads under ThreadSanitizer.
+threads: packages build/threads/build.ninja
+	@cmake --build --preset threads
+	@build/threads/test-sim-threads
+
+# The fuzzers for a minute each (make fuzz SECONDS=3600: an hour); what they find is kept in build/fuzz.
+SECONDS ?= 60
 fuzz: packages build/fuzz/build.ninja
 	@cmake --build --preset fuzz
 	@for name in $$(ls tests/fuzz/corpus); do \
 	    mkdir -p build/fuzz/found-$$name && \
-	    build/fuzz/tests/fuzz/fuzz-$$name -max_total_time=60 -max_len=2000 -artifact_prefix=build/fuzz/ \
+	    build/fuzz/tests/fuzz/fuzz-$$name -max_total_time=$(SECONDS) -max_len=2000 -artifact_prefix=build/fuzz/ \
 	        build/fuzz/found-$$name tests/fuzz/corpus/$$name || exit 1; \
 	done
 

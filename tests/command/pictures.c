@@ -667,7 +667,7 @@ static void a_file_without_an_image_is_refused(void **state)
                   " %s make none.gif --format grey -o none.%s",
                   makers[i], i ? "pbr" : "pbp");
         assert_int_equal(o.status, 1);
-        assert_non_null(strstr(o.text, "none.gif: there is no image in it"));
+        assert_non_null(strstr(o.err, "none.gif: there is no image in it"));
     }
 }
 

@@ -9,7 +9,8 @@ static void draw_one(pmb_canvas *c, struct input *in)
     const pmb_point a = point(in), b = point(in), d = point(in), corners[] = {a, b, d, point(in)};
     const pmb_rect r = rect(in);
     const uint8_t small = byte(in);
-    if (PMB_RGB(pmb_color_red(color), pmb_color_green(color), pmb_color_blue(color)) != color)
+    if (!PMB_ONE_BIT &&
+        PMB_RGB(pmb_color_red(color), pmb_color_green(color), pmb_color_blue(color)) != color)
         abort();
     (void)pmb_color_luma(color);
     switch (which % 44) {
@@ -141,7 +142,8 @@ static void draw_one(pmb_canvas *c, struct input *in)
         pmb_smooth_ellipse_stroke(c, r, color);
         break;
     case 41:
-        (void)pmb_canvas_peek(c, a);
+        if (!PMB_PLAIN_PANELS)
+            (void)pmb_canvas_peek(c, a);
         (void)pmb_canvas_shows(c, r);
         break;
     case 42: {

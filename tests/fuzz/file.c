@@ -1,8 +1,6 @@
 /* Image files of any bytes: drawn as far as they are sound, and never a step outside. */
-#include <stdlib.h>
-#include <string.h>
 #include "card.h"
-#include "pemble/pemble.h"
+#include "taken.h"
 
 /* A directory with the file, and one with nothing in it. */
 static bool open_slide(void *context, uint16_t number, pmb_reader *reader, const char **name)
@@ -34,7 +32,7 @@ int LLVMFuzzerTestOneInput(const uint8_t *data, size_t size)
     const uint32_t bytes = PMB_FILE_MEMORY((uint32_t)w);
     uint8_t *memory = malloc(bytes);
     pmb_file_report report;
-    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 64, 48}, pixels, sizeof pixels);
+    (void)pmb_canvas_init(&c, ANY_FORMAT, (pmb_rect){0, 0, 64, 48}, pixels, sizeof pixels);
     const pmb_status status =
         pmb_file_draw(&c, &reader, (pmb_rect){2, 2, w, 40}, memory, bytes, &report);
     if ((status == PMB_OK) != (report.reason == NULL))

@@ -125,8 +125,7 @@ static void try_menu(const uint8_t *bytes, size_t count)
             quay.berth >= QUAY_BERTHS || quay.unit < 0 || quay.unit > 2)
             abort();
     }
-    if (pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 128, 64}, pixels, sizeof pixels) !=
-        PMB_OK)
+    if (pmb_canvas_init(&c, ANY_FORMAT, (pmb_rect){0, 0, 128, 64}, pixels, sizeof pixels) != PMB_OK)
         abort();
     pmb_menu_draw(&c, &menu);
     (void)pmb_menu_row(&menu, bytes[count - 1]);
@@ -184,7 +183,7 @@ static void try_fingers(const uint8_t *bytes, size_t count)
                       .label = byte(&in) & 1 ? title : NULL};
     if (byte(&in) & 1)
         d.buttons[1] = NULL;
-    if (pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 96, 64}, pixels, sizeof pixels) != PMB_OK)
+    if (pmb_canvas_init(&c, ANY_FORMAT, (pmb_rect){0, 0, 96, 64}, pixels, sizeof pixels) != PMB_OK)
         abort();
     for (uint32_t i = 0, now = word(&in); i < 30 && in.left > 0; i++, now += byte(&in)) {
         const pmb_touch_event event = pmb_finger_feed(&finger, byte(&in) & 3, point(&in), now);

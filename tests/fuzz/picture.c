@@ -1,8 +1,6 @@
 /* Pictures and reels of any bytes: refused, or drawn and played without a step outside. */
-#include <stdlib.h>
-#include <string.h>
 #include "geometry/checksum.h"
-#include "pemble/pemble.h"
+#include "taken.h"
 
 static uint32_t crc(const uint8_t *bytes, size_t count)
 {
@@ -73,7 +71,7 @@ int LLVMFuzzerTestOneInput(const uint8_t *data, size_t size)
         put(bytes + 12, (uint32_t)size);
         put(bytes + 16, crc(bytes, size));
     }
-    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 64, 48}, pixels, sizeof pixels);
+    (void)pmb_canvas_init(&c, ANY_FORMAT, (pmb_rect){0, 0, 64, 48}, pixels, sizeof pixels);
     const pmb_picture picture = {{bytes, (uint32_t)size, NULL}};
     (void)pmb_picture_check(&picture);
     draw(&c, &picture, how);

@@ -254,7 +254,9 @@ static void use_screens(pmb_panel *panel, struct input *in)
     const size_t count = how & 4 ? pmb_screen_tile_count(panel, bytes) : how & 8 ? byte(in) : 0;
     uint8_t *buffer = malloc(bytes), *mirror = malloc(whole);
     pmb_tile *tiles = malloc(count * sizeof *tiles + 1);
+#if PMB_DRAFTS
     pmb_square *squares = malloc(pmb_screen_square_count(panel) * sizeof *squares);
+#endif
     char why[40];
     pmb_screen s;
     const pmb_status status =
@@ -264,13 +266,17 @@ static void use_screens(pmb_panel *panel, struct input *in)
     if (status == PMB_OK) {
         if (how & 32)
             (void)pmb_screen_mirror(&s, mirror, whole);
+#if PMB_DRAFTS
         if (how & 64)
             (void)pmb_screen_draft(&s, squares, pmb_screen_square_count(panel));
+#endif
         for (int i = 0; i < 10 && in->left > 0; i++)
             use_screen(&s, in);
         (void)pmb_panel_settle(panel);
     }
+#if PMB_DRAFTS
     free(squares);
+#endif
     free(tiles);
     free(mirror);
     free(buffer);
@@ -387,7 +393,7 @@ static void try_touch(struct input *in)
     if (pmb_panel_open(&panel, &panel_config, &port) != PMB_OK ||
         pmb_touch_open(&touch, &config, &port, &panel) != PMB_OK)
         return;
-    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 64, 64}, pixels, sizeof pixels);
+    (void)pmb_canvas_init(&c, ANY_FORMAT, (pmb_rect){0, 0, 64, 64}, pixels, sizeof pixels);
     pmb_calibrator_begin(&calibrator, &touch);
     for (uint32_t i = 0, now = word(in); i < 30 && in->left > 0; i++, now += byte(in)) {
         if (byte(in) & 1)

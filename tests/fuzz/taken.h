@@ -72,15 +72,30 @@ static inline char *text(struct input *in)
     return copy;
 }
 
+/* For canvases whose format does not matter. */
+#if PMB_ONE_BIT
+#define ANY_FORMAT &pmb_mono_vertical
+#else
+#define ANY_FORMAT &pmb_rgb565
+#endif
+
 /* A canvas of any format and place, over exactly the bytes that it needs; free them. */
 static inline uint8_t *canvas(struct input *in, pmb_canvas *c)
 {
     static const pmb_format *const formats[] = {
-        &pmb_mono_vertical,  &pmb_mono_vertical_msb, &pmb_mono_horizontal, &pmb_mono_horizontal_lsb,
-        &pmb_grey4,          &pmb_grey4_vertical,    &pmb_rgb565,          &pmb_ink_vertical,
+        ANY_FORMAT,
+#if !PMB_ONE_BIT
+        &pmb_mono_vertical,
+        &pmb_mono_vertical_msb,
+        &pmb_mono_horizontal,
+        &pmb_mono_horizontal_lsb,
+        &pmb_grey4,
+        &pmb_grey4_vertical,
+        &pmb_ink_vertical,
         &pmb_ink_horizontal,
+#endif
     };
-    const pmb_format *format = formats[byte(in) % 9];
+    const pmb_format *format = formats[byte(in) % (sizeof formats / sizeof formats[0])];
     const pmb_rect bounds = {(int16_t)(byte(in) - 128), (int16_t)(byte(in) - 128),
                              (int16_t)(1 + byte(in) % 90), (int16_t)(1 + byte(in) % 70)};
     const size_t bytes = pmb_canvas_bytes(format, (pmb_size){bounds.w, bounds.h});
