@@ -300,6 +300,27 @@ static void after_a_long_pause_nothing_waits(void **state)
     assert_int_equal(pmb_pacer_done(&p, now += 1000), 17000);
 }
 
+/* A week at 30 frames a second, of which each begins when it is due; microseconds wrap 140 times.
+ */
+static void a_week_of_frames_does_not_drift(void **state)
+{
+    (void)state;
+    pmb_pacer p;
+    uint64_t now = 12345;
+    pmb_pacer_init(&p, 30, (uint32_t)now);
+    const uint64_t frames = 7ull * 24 * 3600 * 30;
+    for (uint64_t i = 0; i < frames; i++) {
+        const uint32_t drawing = (uint32_t)(i * 7919 % 15000), sending = (uint32_t)(i % 9000);
+        pmb_pacer_draw(&p, (uint32_t)now);
+        pmb_pacer_send(&p, (uint32_t)(now += drawing));
+        now += sending;
+        now += pmb_pacer_done(&p, (uint32_t)now);
+    }
+    assert_true(now == 12345 + frames * (1000000 / 30));
+    assert_int_equal(p.late, 0);
+    assert_in_range(pmb_pacer_drawing(&p), 20, 24);
+}
+
 /* Who does not wait is not kept waiting later. */
 static void a_wait_is_never_longer_than_a_frame(void **state)
 {
@@ -331,6 +352,7 @@ int main(void)
         cmocka_unit_test(the_pacer_waits_for_the_rate_and_counts),
         cmocka_unit_test(after_a_long_pause_nothing_waits),
         cmocka_unit_test(a_wait_is_never_longer_than_a_frame),
+        cmocka_unit_test(a_week_of_frames_does_not_drift),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
