@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz threads mcu live web linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz readers threads mcu live web linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -18,6 +18,7 @@ test: build build/asan/build.ninja build/fuzz/build.ninja
 	@ctest --preset fuzz
 	@tests/fuzz/options.sh 3000
 	@$(MAKE) --no-print-directory threads
+	@$(MAKE) --no-print-directory readers
 	@ctest --preset host
 	@ctest --preset asan
 	@$(MAKE) --no-print-directory options
@@ -65,6 +66,11 @@ arduino: build
 # What programs take on small processors, with each option of include/pemble/options.h.
 footprint: mcu
 	@tests/mcu/footprint.sh
+
+# Image files of every variety that other programs write, against what these read of them.
+readers: build
+	@tools/install-packages.sh tests/readers/packages.debian
+	@tests/readers/run.sh $(CURDIR)/build/host/readers-compare build/readers
 
 # Two panels in two threads under ThreadSanitizer.
 threads: packages build/threads/build.ninja

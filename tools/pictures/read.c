@@ -41,21 +41,69 @@ static bool add(struct images *images, struct raster *frame, int milliseconds,
     return fail(why, "it has too many frames");
 }
 
-static bool read_png(struct images *images, const char *path, const struct reason *why)
+struct png_trouble {
+    jmp_buf back;
+    const struct reason *why;
+};
+
+static void png_failed(png_structp png, png_const_charp message)
 {
-    png_image png = {.version = PNG_IMAGE_VERSION};
-    struct raster frame;
-    if (!png_image_begin_read_from_file(&png, path))
-        return fail(why, png.message);
-    if (!has_size((int)png.width, (int)png.height, why) ||
-        !raster_make(&frame, (int)png.width, (int)png.height)) {
-        png_image_free(&png);
+    struct png_trouble *t = png_get_error_ptr(png);
+    (void)fail(t->why, message);
+    longjmp(t->back, 1);
+}
+
+static void png_warned(png_structp png, png_const_charp message)
+{
+    (void)png, (void)message;
+}
+
+/* Eight bits of red, green, blue and opacity in the colours of sRGB, whatever the file has. */
+static void choose_rgba(png_structp png, png_infop info)
+{
+    png_set_alpha_mode(png, PNG_ALPHA_PNG, PNG_DEFAULT_sRGB);
+    png_set_expand(png);
+    png_set_scale_16(png);
+    png_set_gray_to_rgb(png);
+    png_set_add_alpha(png, 0xFF, PNG_FILLER_AFTER);
+    (void)png_set_interlace_handling(png);
+    png_read_update_info(png, info);
+}
+
+/* Row by row and pass by pass: png_image_finish_read of libpng 1.6 mixes up the passes of
+ * interlaced files of 16 bits. */
+static bool read_png_rows(png_structp png, png_infop info, FILE *f, struct raster *frame,
+                          struct png_trouble *trouble)
+{
+    if (setjmp(trouble->back))
         return false;
-    }
-    png.format = PNG_FORMAT_RGBA;
-    if (!png_image_finish_read(&png, NULL, frame.rgba, 0, NULL)) {
+    png_init_io(png, f);
+    png_read_info(png, info);
+    const png_uint_32 w = png_get_image_width(png, info), h = png_get_image_height(png, info);
+    if (!has_size((int)w, (int)h, trouble->why) || !raster_make(frame, (int)w, (int)h))
+        return false;
+    choose_rgba(png, info);
+    const int passes = png_get_interlace_type(png, info) == PNG_INTERLACE_NONE ? 1 : 7;
+    for (int pass = 0; pass < passes; pass++)
+        for (png_uint_32 y = 0; y < h; y++)
+            png_read_row(png, frame->rgba + 4 * (size_t)y * w, NULL);
+    png_read_end(png, NULL);
+    return true;
+}
+
+static bool read_png(struct images *images, FILE *f, const struct reason *why)
+{
+    struct png_trouble trouble = {.why = why};
+    struct raster frame = {0, 0, NULL};
+    png_structp png =
+        png_create_read_struct(PNG_LIBPNG_VER_STRING, &trouble, png_failed, png_warned);
+    png_infop info = png ? png_create_info_struct(png) : NULL;
+    const bool good = info ? read_png_rows(png, info, f, &frame, &trouble)
+                           : fail(why, "there is not enough memory");
+    png_destroy_read_struct(&png, &info, NULL);
+    if (!good) {
         raster_free(&frame);
-        return fail(why, png.message);
+        return false;
     }
     return add(images, &frame, 0, why);
 }
@@ -365,7 +413,7 @@ bool images_read(struct images *images, const char *path, char *why, size_t why_
     snprintf(why, why_size, "it takes more than %d MB of memory; --memory allows more",
              raster_allowed());
     if (count >= 8 && memcmp(start, "\x89PNG\r\n\x1A\n", 8) == 0)
-        good = read_png(images, path, &reason);
+        good = read_png(images, f, &reason);
     else if (count >= 3 && memcmp(start, "\xFF\xD8\xFF", 3) == 0)
         good = read_jpeg(images, f, &reason);
     else if (count >= 6 && (memcmp(start, "GIF87a", 6) == 0 || memcmp(start, "GIF89a", 6) == 0))
