@@ -55,8 +55,12 @@ for kind in 0-1-line.pbm 0-2-four.pgm 0-4-sixteen.pgm 0-8-grey.pgm 0-16-deep.pgm
     depth=${kind#?-}
     for lace in none PNG; do
         file=png-${kind%.*}-$lace.png
-        convert "$from" -interlace $lace -depth "${depth%%-*}" -define png:color-type="${kind%%-*}" \
-            -define png:bit-depth="${depth%%-*}" "png:$file"
+        case $kind-$lace in
+        3-*-none) pnmtopng -quiet "$from" >"$file" ;; # as many bits as the colours take
+        3-*) pnmtopng -quiet -interlace "$from" >"$file" ;;
+        *) convert "$from" -interlace $lace -depth "${depth%%-*}" -define png:color-type="${kind%%-*}" \
+            -define png:bit-depth="${depth%%-*}" "png:$file" ;;
+        esac
         as_seen "$file"
         judge host "$file" 1
     done
