@@ -100,6 +100,22 @@ pmb_status pmb_paper_ready(pmb_panel *panel)
     return pmb_panel_wait(panel, pmb_paper_of(panel)->full_ms * 4ul);
 }
 
+bool pmb_paper_sleeps(const pmb_panel *panel)
+{
+    return panel->state & PAPER_ASLEEP && !panel->unsure;
+}
+
+pmb_status pmb_paper_before_sleep(pmb_panel *panel)
+{
+    const bool may_sleep = panel->state & PAPER_ASLEEP;
+    const pmb_status status = may_sleep ? PMB_OK : pmb_paper_ready(panel);
+    if (status == PMB_OK) {
+        panel->state |= PAPER_ASLEEP;
+        panel->unsure = true;
+    }
+    return status;
+}
+
 pmb_status pmb_paper_contrast(pmb_panel *panel, uint8_t value)
 {
     (void)panel;

@@ -25,6 +25,13 @@ void pmb_paper_begun(const pmb_panel *panel, uint16_t longest_ms);
 /* Waits as above. It is called before each command that a busy controller would lose. */
 pmb_status pmb_paper_ready(pmb_panel *panel);
 
+/* True when the controller is in deep sleep. After an error of the bus on the way there nobody
+ * knows: then this is false, and sleeping can be tried again. */
+bool pmb_paper_sleeps(const pmb_panel *panel);
+
+/* Waits until a sleep can be sent, if it is not that very sleep once more. pmb_ended() ends it. */
+pmb_status pmb_paper_before_sleep(pmb_panel *panel);
+
 /* True when the controller has that refresh. */
 bool pmb_paper_can(const pmb_panel *panel, pmb_refresh kind);
 

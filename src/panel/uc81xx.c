@@ -353,14 +353,14 @@ static pmb_status show(pmb_panel *panel, bool on)
     }
     if (panel->config->reset == PMB_PIN_NONE)
         return PMB_ERR_UNSUPPORTED;
-    pmb_status status = pmb_paper_ready(panel);
+    if (pmb_paper_sleeps(panel))
+        return PMB_OK;
+    pmb_status status = pmb_paper_before_sleep(panel);
     if (status == PMB_OK)
         status = set_border(panel, true);
     if (status == PMB_OK)
         status = set(panel, DEEP_SLEEP, &code, 1);
-    if (status == PMB_OK)
-        panel->state |= PAPER_ASLEEP;
-    return status;
+    return pmb_ended(panel, status);
 }
 
 const PMB_FLASH pmb_family pmb_family_uc81xx = {
