@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz readers threads mcu live web linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mutants readers threads mcu live web linux arduino footprint bench benchmarks charts build packages coverage fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -71,6 +71,11 @@ footprint: mcu
 readers: build
 	@tools/install-packages.sh tests/readers/packages.debian
 	@tests/readers/run.sh $(CURDIR)/build/host/readers-compare build/readers
+
+# Changes src/ in COUNT places, one at a time, and looks whether a test of that room notices.
+COUNT ?= 100
+mutants: build
+	@/usr/bin/python3 tools/mutate/mutate.py build/mutants --count $(COUNT)
 
 # Two panels in two threads under ThreadSanitizer.
 threads: packages build/threads/build.ninja

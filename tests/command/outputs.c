@@ -191,6 +191,22 @@ static void the_command_is_hardened(void **state)
     assert_says(o.out, "__snprintf_chk");
 }
 
+/* What takes longer than is allowed ends with a reason, and the old file stays. */
+static void too_much_time_is_an_error(void **state)
+{
+    (void)state;
+    struct outcome o = shell("echo old >w.pbr && PEMBLE_SECONDS=1 " PEMBLE " reel make " SOURCE_DIR
+                             "/assets/quay/pictures/wheel.gif "
+                             "--format colour --size 400x400 -o w.pbr");
+    assert_int_equal(o.status, 1);
+    assert_non_null(strstr(o.err, "more than 1 s of processor time; PEMBLE_SECONDS=N"));
+    assert_string_equal(shell("cat w.pbr && ls | grep -c w.pbr").out, "old\n1\n");
+    o = shell("PEMBLE_SECONDS=soon " PEMBLE " panels");
+    assert_int_equal(o.status, 0);
+    assert_non_null(
+        strstr(o.err, "PEMBLE_SECONDS is 'soon': possible is 1 to 1000000; taken is 600"));
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -204,6 +220,7 @@ int main(void)
         cmocka_unit_test(names_of_panels_have_limits_that_are_said),
         cmocka_unit_test(a_path_may_be_long),
         cmocka_unit_test(the_command_is_hardened),
+        cmocka_unit_test(too_much_time_is_an_error),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -105,6 +105,18 @@ static void letters(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
     pmb_segments_letters_draw(c, &s, r, words[(part > 0 ? part / 20 : 0) % 4], PMB_CAUTION);
 }
 
+/* Every sign that fourteen segments have, in rows. */
+static void alphabet(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
+{
+    static const char *const rows[] = {"()*+-/0123456", "789<=>ABCDEFG", "HIJKLMNOPQRST",
+                                       "UVWXYZ\\_abcde", "?~$"};
+    const pmb_segments s = {theme, 13, 0, part > 50};
+    for (int i = 0; i < 5; i++)
+        pmb_segments_letters_draw(
+            c, &s, (pmb_rect){r.x, (int16_t)(r.y + r.h * i / 5), r.w, (int16_t)(r.h / 5 - 2)},
+            rows[i], PMB_NORMAL);
+}
+
 static void pointer_dial(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
     const pmb_dial d = {theme, &scale, PMB_DEGREES(-90), PMB_DEGREES(180), true, "m", true};
@@ -280,6 +292,7 @@ const struct gauge gauges[] = {
     {"switch", {96, 20}, toggle},
     {"clock", {92, 92}, clock_face},
     {"compass", {92, 92}, compass},
+    {"alphabet", {120, 100}, alphabet},
 };
 
 const size_t gauge_count = sizeof gauges / sizeof gauges[0];

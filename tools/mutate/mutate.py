@@ -26,7 +26,7 @@ ROOMS = {
     "input": "input-inputs input-touch menu-menu_touch menu-menus menu-walks",
     "menu": "menu-menus menu-typing menu-menu_touch golden-menus golden-keys menu-walks",
     "motion": "motion-motion motion-game",
-    "panel": "panel-setup_lists panel-ssd1306 panel-formats panel-placing panel-glasses panel-explain "
+    "panel": "sent panel-setup_lists panel-ssd1306 panel-formats panel-placing panel-glasses panel-explain "
              "panel-arguments panel-probe panel-expander panel-clock panel-paper_drive panel-paper "
              "panel-controllers panel-own_controller panel-own_family panel-own_windowed panel-port_rules "
              "panel-minimal_port panel-shared_reset sim-i2c sim-spi sim-power sim-tft screen-wires "
@@ -98,8 +98,11 @@ class Copy:
             shutil.copy2(TOP / name, target)
         self.run(["cmake", "-S", str(self.source), "-B", str(self.build), "-G", "Ninja", "-DCMAKE_BUILD_TYPE=Debug",
                   "-DCMAKE_C_FLAGS=-O1 -g0", "-DPEMBLE_TESTS=ON", "-DPEMBLE_EXAMPLES=ON"], check=True)
-        tests = sorted({"test-" + test for room in ROOMS.values() for test in room.split()})
-        self.run(["ninja", "-C", str(self.build)] + tests, check=True)
+        tests = sorted({test for room in ROOMS.values() for test in room.split()})
+        self.run(["ninja", "-C", str(self.build)] + [self.target(test) for test in tests], check=True)
+        for test in tests:
+            if not self.passes(test):
+                sys.exit(f"{test} fails without any change")
 
     @staticmethod
     def run(command, seconds=600, check=False):
@@ -109,6 +112,15 @@ class Copy:
                                   stderr=subprocess.DEVNULL).returncode == 0
         except subprocess.TimeoutExpired:
             return False
+
+    @staticmethod
+    def target(test):
+        return "pemble-sent" if test == "sent" else "test-" + test
+
+    def passes(self, test):
+        if test == "sent":
+            return self.run([str(self.source / "tests" / "sent.sh"), str(self.build / "pemble-sent"), str(self.source)])
+        return self.run([str(self.build / ("test-" + test))], 120)
 
     def object_of(self, name):
         return self.build / "CMakeFiles" / "pemble-core.dir" / (str(name) + ".o")
@@ -127,11 +139,11 @@ class Copy:
                 return "broken"
             if self.object_of(name).read_bytes() == before:
                 return "same"
-            tests = ["test-" + t for t in ROOMS[name.parts[1]].split()]
-            if not self.run(["ninja", "-C", str(self.build)] + tests):
+            tests = ROOMS[name.parts[1]].split()
+            if not self.run(["ninja", "-C", str(self.build)] + [self.target(test) for test in tests]):
                 return "broken"
             for test in tests:
-                if not self.run([str(self.build / test)], 120):
+                if not self.passes(test):
                     return test
             return "lives"
         finally:

@@ -296,4 +296,4 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_budget = {"budget", "say what a panel and assets cost", run};
+const struct command command_budget = {"budget", "say what a panel and assets cost", run, true};

@@ -71,4 +71,4 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_card = {"card", "draw the test card on a panel", run};
+const struct command command_card = {"card", "draw the test card on a panel", run, true};

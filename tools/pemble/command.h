@@ -12,6 +12,7 @@ struct command {
     const char *name;
     const char *summary; /* one line, for the list of commands */
     int (*run)(int argc, const char **argv);
+    bool ends; /* by itself: the time that it takes is limited */
 };
 
 extern const struct command command_budget, command_card, command_config, command_decode,
@@ -20,6 +21,9 @@ extern const struct command command_budget, command_card, command_config, comman
 
 /* Runs the subcommand that argv[0] names; returns an exit status. */
 int run_command(int argc, const char **argv);
+
+/* Ends the process with FAILED when it has taken more processor time than the user allows. */
+void limit_time(void);
 
 /* The list of subcommands. */
 void print_commands(FILE *out);

@@ -21,7 +21,9 @@ void print_commands(FILE *out)
         fprintf(out, "  %-10s %s\n", commands[i]->name, commands[i]->summary);
     fputs(
         "\n'pemble COMMAND --help' says more about one. 'pemble --version' prints the version.\n"
-        "Exit status: 0 done; 2 bad use or configuration; 3 no panel answers; 1 other failures.\n",
+        "Exit status: 0 done; 2 bad use or configuration; 3 no panel answers; 1 other failures.\n"
+        "A command that ends by itself takes at most 600 s of processor time; PEMBLE_SECONDS=N in\n"
+        "the environment allows N.\n",
         out);
 }
 
@@ -37,8 +39,11 @@ int end_output(int status)
 int run_command(int argc, const char **argv)
 {
     for (int i = 0; i < COUNT; i++)
-        if (strcmp(argv[0], commands[i]->name) == 0)
+        if (strcmp(argv[0], commands[i]->name) == 0) {
+            if (commands[i]->ends)
+                limit_time();
             return end_output(commands[i]->run(argc, argv));
+        }
     complain("%s: no such command; see 'pemble --help'", argv[0]);
     return BAD_USE;
 }

@@ -217,4 +217,4 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_config = {"config", "print a configuration as C", run};
+const struct command command_config = {"config", "print a configuration as C", run, true};

@@ -236,4 +236,5 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_decode = {"decode", "turn a capture of wires into a picture", run};
+const struct command command_decode = {"decode", "turn a capture of wires into a picture", run,
+                                       true};

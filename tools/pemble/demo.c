@@ -383,4 +383,4 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_demo = {"demo", "run Pellan Quay on simulated panels", run};
+const struct command command_demo = {"demo", "run Pellan Quay on simulated panels", run, false};

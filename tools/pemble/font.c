@@ -266,4 +266,4 @@ static int run(int argc, const char **argv)
     return BAD_USE;
 }
 
-const struct command command_font = {"font", "make a font from a file, or show one", run};
+const struct command command_font = {"font", "make a font from a file, or show one", run, true};

@@ -21,4 +21,4 @@ static int run(int argc, const char **argv)
     return FAILED;
 }
 
-const struct command command_live = {"live", "see a program's panels while it runs", run};
+const struct command command_live = {"live", "see a program's panels while it runs", run, false};

@@ -286,5 +286,5 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_machine = {"machine", "show the state of this machine on a panel",
-                                        run};
+const struct command command_machine = {"machine", "show the state of this machine on a panel", run,
+                                        false};

@@ -216,4 +216,5 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_panels = {"panels", "list the modules and controllers known", run};
+const struct command command_panels = {"panels", "list the modules and controllers known", run,
+                                       true};

@@ -149,4 +149,4 @@ static int run(int argc, const char **argv)
     return picture_run(argc, argv, "picture", "IMAGE", run_make);
 }
 
-const struct command command_picture = {"picture", "make a picture from an image file", run};
+const struct command command_picture = {"picture", "make a picture from an image file", run, true};

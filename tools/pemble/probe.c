@@ -251,4 +251,5 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_probe = {"probe", "find out what answers, and what to do next", run};
+const struct command command_probe = {"probe", "find out what answers, and what to do next", run,
+                                      false};

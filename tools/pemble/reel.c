@@ -386,4 +386,4 @@ static int run(int argc, const char **argv)
     return picture_run(argc, argv, "reel", "IN...", run_make);
 }
 
-const struct command command_reel = {"reel", "make a reel from an animation", run};
+const struct command command_reel = {"reel", "make a reel from an animation", run, true};

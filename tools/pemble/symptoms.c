@@ -163,5 +163,5 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_symptoms = {"symptoms", "show what each usual mistake looks like",
-                                         run};
+const struct command command_symptoms = {"symptoms", "show what each usual mistake looks like", run,
+                                         true};

@@ -311,4 +311,5 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_touch = {"touch", "calibrate a touch sensor, show the finger", run};
+const struct command command_touch = {"touch", "calibrate a touch sensor, show the finger", run,
+                                      false};

@@ -191,4 +191,4 @@ static int run(int argc, const char **argv)
     return status;
 }
 
-const struct command command_wiring = {"wiring", "say what to connect to what", run};
+const struct command command_wiring = {"wiring", "say what to connect to what", run, true};
