@@ -1,9 +1,10 @@
 #!/bin/sh
-# Prints the lines and branches of src/ that the tests of a coverage build have reached.
+# Prints the lines and branches of src/ that the tests of a coverage build have reached; files that no
+# test links count too.
 set -eu
 build=$1
 cd "$build"
-find CMakeFiles/pemble-core.dir -name '*.gcda' | sort | while read -r data; do
+find CMakeFiles/pemble-core.dir -name '*.gcno' | sort | while read -r data; do
     gcov -b -n "$data" 2>/dev/null
 done | awk '
     /^File / { file = $2; gsub(/\x27/, "", file); keep = file ~ /\/src\// }

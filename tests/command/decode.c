@@ -148,6 +148,7 @@ static void what_cannot_be_decoded_is_refused(void **state)
     write_file("broken.sr", "PK nothing");
     write_file("noise.vcd", "$hello");
     write_file("back.csv", "time,sda,scl\n1,0,0\n0.5,1,1\n");
+    write_file("years.csv", "time,sda,scl\n1,0,0\n1e30,1,1\n");
     write_file("words.csv", "time,sda,scl\n1,high,0\n");
     write_file("untimed.csv", "sda,scl\n0,0\n");
     static const struct {
@@ -161,6 +162,7 @@ static void what_cannot_be_decoded_is_refused(void **state)
         {"decode noise.vcd --panel " GANGWAY, "the file ends in its head", 1},
         {"decode untimed.csv --panel " GANGWAY, "no column of the heading is called time", 1},
         {"decode back.csv --panel " GANGWAY, "line 3: the time goes back", 1},
+        {"decode years.csv --panel " GANGWAY, "more than 30 years after the first", 1},
         {"decode words.csv --panel " GANGWAY, "a level is 0 or 1", 1},
         {"decode oled.vcd --panel parallel.ini", "no channel is called like dc", 2},
         {"decode oled.vcd --panel tft.ini", "no channel is called like dc", 2},

@@ -33,11 +33,11 @@ ROOMS = {
              "screen-background screen-paper_steps screen-faults screen-fault_walk",
     "picture": "picture-blocks picture-reels picture-files picture-bands",
     "screen": "screen-wires screen-mirror screen-background screen-areas screen-bands screen-faults "
-              "screen-paper_steps panel-paper panel-explain screen-draft screen-changes screen-flicker",
+              "screen-paper_steps panel-paper panel-explain screen-draft screen-changes",
     "shape": "core-shapes golden-shapes golden-gauges core-round_shapes core-text screen-draft",
     "smooth": "golden-shapes golden-gauges core-smooth screen-draft",
     "store": "store-store",
-    "text": "core-text core-text_box core-terminal core-smooth_text core-typefaces golden-gauges "
+    "text": "core-text core-text_box core-terminal core-smooth_text golden-gauges "
             "golden-menus gauge-gauges screen-draft",
 }
 
@@ -96,6 +96,7 @@ class Copy:
             target = self.source / name
             target.parent.mkdir(parents=True, exist_ok=True)
             shutil.copy2(TOP / name, target)
+        self.build.mkdir(parents=True, exist_ok=True)
         self.run(["cmake", "-S", str(self.source), "-B", str(self.build), "-G", "Ninja", "-DCMAKE_BUILD_TYPE=Debug",
                   "-DCMAKE_C_FLAGS=-O1 -g0", "-DPEMBLE_TESTS=ON", "-DPEMBLE_EXAMPLES=ON"], check=True)
         tests = sorted({test for room in ROOMS.values() for test in room.split()})
@@ -104,11 +105,10 @@ class Copy:
             if not self.passes(test):
                 sys.exit(f"{test} fails without any change")
 
-    @staticmethod
-    def run(command, seconds=600, check=False):
+    def run(self, command, seconds=600, check=False):
         """Whether a command succeeds in time; what it prints is not kept."""
         try:
-            return subprocess.run(command, timeout=seconds, check=check, stdout=subprocess.DEVNULL,
+            return subprocess.run(command, timeout=seconds, check=check, cwd=self.build, stdout=subprocess.DEVNULL,
                                   stderr=subprocess.DEVNULL).returncode == 0
         except subprocess.TimeoutExpired:
             return False

@@ -128,14 +128,18 @@ static int channel_of(const struct capture *c, const char *id)
     return -1;
 }
 
-/* Sets the time of what follows. False when it goes back. */
+/* Sets the time of what follows, in nanoseconds. False when it goes back, or beyond 30 years. */
 static bool set_time(struct capture *c, double time)
 {
+    enum { YEARS = 30 };
+    const double most = YEARS * 365.0 * 24 * 3600 * 1e9;
     if (!c->begun)
         c->first = time;
     c->begun = true;
     if (!isfinite(time) || time - c->first < c->time)
         return wrong(c, "the time goes back");
+    if (time - c->first > most)
+        return wrong(c, "the time is more than 30 years after the first");
     c->time = time - c->first;
     return true;
 }
