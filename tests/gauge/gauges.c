@@ -421,6 +421,31 @@ static void a_field_has_room_for_what_it_says(void **state)
     }
 }
 
+/* Room for the digits, the point, the unit and the label; each of them takes some. */
+static void a_field_has_room_for_all_its_parts(void **state)
+{
+    (void)state;
+    static const pmb_scale tenths = {.least = 0, .most = 999, .decimals = 1};
+    const pmb_theme *theme = &pmb_theme_color;
+    const pmb_text_style number = {.font = theme->numerals, .tabular = true};
+    const pmb_text_style label = {.font = theme->label};
+    const int digits = 3 * pmb_text_width(&number, "0"), frame = 8;
+    const pmb_field plain = {theme, NULL, NULL, NULL};
+    const pmb_field whole = {theme, &(pmb_scale){.least = 0, .most = 9}, NULL, NULL};
+    const pmb_field point = {theme, &tenths, NULL, NULL};
+    const pmb_field unit = {theme, &tenths, NULL, "mm"};
+    const pmb_field named = {theme, NULL, "a very long label", NULL};
+    assert_int_equal(pmb_field_size(&plain, 3).w, digits + frame);
+    assert_int_equal(pmb_field_size(&whole, 3).w, digits + frame);
+    assert_int_equal(pmb_field_size(&point, 3).w, digits + pmb_text_width(&number, ".") + frame);
+    assert_int_equal(pmb_field_size(&unit, 3).w,
+                     pmb_field_size(&point, 3).w + pmb_text_width(&label, "mm") + 2);
+    assert_int_equal(pmb_field_size(&named, 3).w,
+                     pmb_text_width(&label, "a very long label") + frame);
+    assert_int_equal(pmb_field_size(&named, 3).h - pmb_field_size(&plain, 3).h,
+                     pmb_font_measure(theme->label).ascent);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -441,6 +466,7 @@ int main(void)
         test_without(PMB_ONE_BIT, a_plot_moves_by_a_column),
         test_without(PMB_ONE_BIT, a_line_has_no_gaps_and_finds_its_range),
         test_without(PMB_ONE_BIT, a_field_has_room_for_what_it_says),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_TEXT, a_field_has_room_for_all_its_parts),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -105,16 +105,16 @@ static void letters(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
     pmb_segments_letters_draw(c, &s, r, words[(part > 0 ? part / 20 : 0) % 4], PMB_CAUTION);
 }
 
-/* Every sign that fourteen segments have, in rows. */
+/* Every sign that fourteen segments have, in rows; the last row has seven segments. */
 static void alphabet(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
 {
     static const char *const rows[] = {"()*+-/0123456", "789<=>ABCDEFG", "HIJKLMNOPQRST",
-                                       "UVWXYZ\\_abcde", "?~$"};
+                                       "UVWXYZ\\_abcde"};
     const pmb_segments s = {theme, 13, 0, part > 50};
-    for (int i = 0; i < 5; i++)
-        pmb_segments_letters_draw(
-            c, &s, (pmb_rect){r.x, (int16_t)(r.y + r.h * i / 5), r.w, (int16_t)(r.h / 5 - 2)},
-            rows[i], PMB_NORMAL);
+    pmb_rect row = {r.x, r.y, r.w, (int16_t)(r.h / 5 - 2)};
+    for (int i = 0; i < 4; i++, row.y = (int16_t)(r.y + r.h * i / 5))
+        pmb_segments_letters_draw(c, &s, row, rows[i], PMB_NORMAL);
+    pmb_segments_draw(c, &s, row, "1.23:456ABCDEF-", PMB_NORMAL);
 }
 
 static void pointer_dial(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part)
