@@ -150,6 +150,31 @@ static void a_keypad_tells_one_key_at_a_time(void **state)
     }
 }
 
+/* A click that waits for a second one is told before another key is. */
+static void a_second_key_does_not_double_the_first(void **state)
+{
+    (void)state;
+    const pmb_port port = {.pin_write = drive_row, .pin_read = read_line};
+    static const struct {
+        uint16_t down;
+        int key;
+        pmb_push_event event;
+    } steps[] = {{1 << 6, 6, PMB_PUSH_PRESSED},  {0, 6, PMB_PUSH_NOTHING},
+                 {1 << 1, 6, PMB_PUSH_NOTHING},  {1 << 1, 6, PMB_PUSH_NOTHING},
+                 {1 << 1, 6, PMB_PUSH_CLICKED},  {1 << 1, 1, PMB_PUSH_PRESSED},
+                 {0, 1, PMB_PUSH_NOTHING},       {1 << 1, 1, PMB_PUSH_PRESSED},
+                 {0, 1, PMB_PUSH_DOUBLE_CLICKED}};
+    pmb_keypad keypad = {.rows = rows, .columns = columns, .row_count = 3, .column_count = 4};
+    keypad.push.doubles = true;
+    uint32_t now = 1000;
+    for (size_t i = 0; i < LENGTH(steps); i++, now += 90) {
+        matrix.down = steps[i].down;
+        const pmb_push_event event = pmb_keypad_poll(&keypad, &port, now);
+        if (event != steps[i].event || keypad.key != steps[i].key)
+            fail_msg("step %zu: event %d of key %d", i, (int)event, keypad.key);
+    }
+}
+
 static void a_knob_that_is_turned_fast_goes_further(void **state)
 {
     (void)state;
@@ -437,6 +462,7 @@ int main(void)
         cmocka_unit_test(a_key_that_bounces_is_pressed_once),
         cmocka_unit_test(clicks_doubles_and_repeats_are_told_apart),
         cmocka_unit_test(a_keypad_tells_one_key_at_a_time),
+        cmocka_unit_test(a_second_key_does_not_double_the_first),
         cmocka_unit_test(a_knob_that_is_turned_fast_goes_further),
         cmocka_unit_test(a_stick_has_four_ways),
         test_without(PMB_PLAIN_PANELS, a_knob_loses_nothing_while_a_frame_is_sent),

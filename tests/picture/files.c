@@ -565,6 +565,30 @@ static void our_own_pictures_are_drawn_too(void **state)
     block_free(&block);
 }
 
+/* Each byte that may stand where a restart marker is expected: only FFD0 to FFD7 are markers. */
+static void only_restart_markers_restart(void **state)
+{
+    (void)state;
+    static struct file f;
+    static struct sheet s;
+    pmb_file_report report;
+    make_jpeg(&f, 40, 24, 80, 1, 1, 2, false, false);
+    size_t at = f.size;
+    for (size_t i = 2; i + 1 < f.size && at == f.size; i++)
+        if (f.bytes[i] == 0xFF && f.bytes[i + 1] == 0xD0)
+            at = i + 1;
+    assert_true(at < f.size);
+    for (int byte = 0xC8; byte <= 0xDF; byte++) {
+        const bool marker = byte >= 0xD0 && byte <= 0xD7;
+        f.bytes[at] = (uint8_t)byte;
+        open_sheet(&s);
+        const pmb_status status = draw(&s, f.bytes, f.size, (pmb_rect){0, 0, 40, 24}, &report);
+        assert_int_equal(status, marker ? PMB_OK : PMB_ERR_DATA);
+        if (!marker)
+            assert_string_equal(report.reason, "a restart marker is missing");
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -578,6 +602,7 @@ int main(void)
         test_without(PMB_ONE_BIT, what_is_not_drawn_is_named),
         test_without(PMB_ONE_BIT, files_cut_short_say_so_and_where),
         test_without(PMB_ONE_BIT, our_own_pictures_are_drawn_too),
+        test_without(PMB_ONE_BIT, only_restart_markers_restart),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
