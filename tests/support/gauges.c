@@ -113,7 +113,7 @@ static void alphabet(pmb_canvas *c, const pmb_theme *theme, pmb_rect r, int part
     const pmb_segments s = {theme, 13, 0, part > 50};
     pmb_rect row = {r.x, r.y, r.w, (int16_t)(r.h / 5 - 2)};
     for (int i = 0; i < 4; i++, row.y = (int16_t)(r.y + r.h * i / 5))
-        pmb_segments_letters_draw(c, &s, row, rows[i], PMB_NORMAL);
+        pmb_segments_letters_draw(c, &s, row, rows[(i + (part > 50)) % 4], PMB_NORMAL);
     pmb_segments_draw(c, &s, row, "1.23:456ABCDEF-", PMB_NORMAL);
 }
 
