@@ -34,7 +34,7 @@ ROOMS = {
     "picture": "picture-blocks picture-reels picture-files picture-bands",
     "screen": "screen-wires screen-mirror screen-background screen-areas screen-bands screen-faults "
               "screen-paper_steps panel-paper panel-explain screen-draft screen-changes",
-    "shape": "core-shapes golden-shapes golden-gauges core-round_shapes core-text screen-draft",
+    "shape": "core-shapes golden-shapes golden-gauges core-round_shapes core-text core-smooth screen-draft",
     "smooth": "golden-shapes golden-gauges core-smooth screen-draft",
     "store": "store-store",
     "text": "core-text core-text_box core-terminal core-smooth_text golden-gauges "
