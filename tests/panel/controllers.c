@@ -212,33 +212,59 @@ static void paint_colors(pmb_canvas *c, void *scene)
         pmb_rect_fill(c, (pmb_rect){(int16_t)(i * 10), 0, 10, 30}, colors[i]);
 }
 
+static bool has_colors(const pmb_controller *controller)
+{
+    return controller->family == &pmb_family_dcs || controller == &pmb_ili9225 ||
+           controller == &pmb_ssd1331 || controller == &pmb_ssd1351;
+}
+
+static void assert_colors(const pmb_panel_config *config)
+{
+    static const bool want[][3] = {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 1, 0}, {0, 0, 0}};
+    struct rig rig;
+    rig_open(&rig, config, 0, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_colors, NULL), PMB_OK);
+    const pmb_glass_view glass = pmb_module_glass(rig.module);
+    for (int k = 0; k < 5; k++)
+        for (int part = 0; part < 3; part++) {
+            const uint8_t have = glass.rgb[3 * (5 * glass.width + 10 * k + 5) + part];
+            if ((have > 100) != want[k][part])
+                fail_msg("%s %dx%d at %d,%d: component %d of colour %d is %u", now, config->size.w,
+                         config->size.h, config->offset.x, config->offset.y, part, k, have);
+        }
+    rig_close(&rig);
+}
+
 static void colours_are_the_right_ones(void **state)
 {
     (void)state;
     for (size_t i = 0; i < candidate_count; i++)
         for (int bgr = 0; bgr < 2; bgr++) {
-            const pmb_controller *controller = candidates[i].controller;
-            const bool color = controller->family == &pmb_family_dcs ||
-                               controller == &pmb_ili9225 || controller == &pmb_ssd1331 ||
-                               controller == &pmb_ssd1351;
-            struct rig rig;
-            if (!color)
-                continue;
             pmb_panel_config config = config_for(&candidates[i], SPI);
             config.bgr = bgr;
             now = candidates[i].name;
-            rig_open(&rig, &config, 0, false);
-            assert_int_equal(pmb_screen_paint(&rig.screen, paint_colors, NULL), PMB_OK);
-            const pmb_glass_view glass = pmb_module_glass(rig.module);
-            static const bool want[][3] = {{1, 0, 0}, {0, 1, 0}, {0, 0, 1}, {1, 1, 0}, {0, 0, 0}};
-            for (int k = 0; k < 5; k++)
-                for (int part = 0; part < 3; part++) {
-                    const uint8_t have = glass.rgb[3 * (5 * glass.width + 10 * k + 5) + part];
-                    if ((have > 100) != want[k][part])
-                        fail_msg("%s: component %d of colour %d is %u", now, part, k, have);
-                }
-            rig_close(&rig);
+            if (has_colors(candidates[i].controller))
+                assert_colors(&config);
         }
+}
+
+/* Of glasses of one size the offset says which it is. */
+static void every_known_glass_has_its_colours(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < candidate_count; i++) {
+        const pmb_controller *controller = candidates[i].controller;
+        pmb_panel_config config = config_for(&candidates[i], SPI);
+        now = candidates[i].name;
+        if (!has_colors(controller) || strchr(now, ' ')) /* the same controller once more */
+            continue;
+        for (uint8_t k = 0; k < controller->glass_count; k++) {
+            const pmb_glass *glass = &controller->glasses[k];
+            config.size = glass->size;
+            config.offset = (pmb_offset){glass->offset.x, glass->offset.y, true};
+            assert_colors(&config);
+        }
+    }
 }
 
 static void the_second_ink_shows_on_paper(void **state)
@@ -274,6 +300,7 @@ int main(void)
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, sleep_hides_the_picture_and_wake_shows_it),
         test_without(PMB_ONE_BIT, the_backlight_goes_on_with_opening),
         test_without(PMB_ONE_BIT, colours_are_the_right_ones),
+        test_without(PMB_ONE_BIT, every_known_glass_has_its_colours),
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, the_second_ink_shows_on_paper),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
