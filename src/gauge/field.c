@@ -67,7 +67,7 @@ static void draw_parts(pmb_canvas *c, const PMB_FLASH pmb_field *f, pmb_rect ins
     if (l->fits)
         pmb_text(c, &l->number,
                  (pmb_point){pmb_coordinate(right - l->number_w), pmb_coordinate(base)}, text);
-    if (l->unit_w > 0)
+    if (l->fits && l->unit_w > 0)
         pmb_text(c, &l->unit, (pmb_point){pmb_coordinate(right + ROOM / 2), pmb_coordinate(base)},
                  f->unit);
 }
