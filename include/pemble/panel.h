@@ -194,6 +194,7 @@ pmb_status pmb_panel_invert(pmb_panel *panel, bool inverted);
 pmb_status pmb_panel_rotate(pmb_panel *panel, pmb_rotation rotate);
 
 /* Sleep switches the display off and keeps its memory. Wake switches it on with the same picture.
+ * After an error of sleep nobody knows whether the panel sleeps: call one of the two.
  * The UC8151 and its kin lose their memory; then the next paint of a screen sends everything, and
  * refreshes fully. */
 pmb_status pmb_panel_sleep(pmb_panel *panel);

@@ -50,8 +50,9 @@ size_t pmb_screen_whole_bytes(const pmb_panel *panel)
 }
 
 /* The deepest band, in whole units and where possible whole tiles, that the buffer can hold. */
-static int16_t depth_held(const pmb_panel *panel, size_t least, size_t bytes)
+static int16_t depth_held(const pmb_panel *panel, size_t bytes)
 {
+    const size_t least = pmb_screen_least_bytes(panel);
     const int16_t whole = whole_depth(panel);
     int16_t depth = 0;
     for (; bytes >= least && depth < whole; bytes -= least)
@@ -133,7 +134,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     if (is_paper(screen)) /* as opening left its memory */
         screen->light = true;
     screen->send_changes = !PMB_NO_TILES && tiles ? pmb_send_changed_tiles : send_band;
-    screen->band = depth_held(panel, least, part);
+    screen->band = depth_held(panel, part);
     screen->halved = part < buffer_bytes;
     c->format = panel->format;
     c->pixels = buffer;
@@ -153,8 +154,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     screen->tile_rows = panel->row_unit;
     pmb_size tile;
     if (tiles) {
-        const bool whole = screen->band == whole_depth(panel);
-        if (!pmb_choose_tiles(panel, screen->band, whole, tile_count, &tile))
+        if (!pmb_choose_tiles(panel, screen->band, tile_count, &tile))
             return PMB_ERR_ARGUMENT;
         screen->tile_columns = tile.w;
         screen->tile_rows = tile.h;
@@ -172,8 +172,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
 
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 {
-    const size_t least = pmb_screen_least_bytes(panel);
-    const int16_t held = depth_held(panel, least, part_of(panel, buffer_bytes));
+    const int16_t held = depth_held(panel, part_of(panel, buffer_bytes));
     const int16_t depth = pmb_tile_depth(panel, held);
     if (pmb_bands_are_columns(panel))
         return pmb_tiles_in(panel, depth, PMB_TILE_COLUMNS);
@@ -183,10 +182,9 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 #if !PMB_NO_TILES
 size_t pmb_screen_least_tiles(const pmb_panel *panel, size_t buffer_bytes)
 {
-    const size_t least = pmb_screen_least_bytes(panel);
-    const int16_t held = depth_held(panel, least, part_of(panel, buffer_bytes));
+    const int16_t held = depth_held(panel, part_of(panel, buffer_bytes));
     pmb_size tile;
-    (void)pmb_choose_tiles(panel, held, held == whole_depth(panel), 0, &tile);
+    (void)pmb_choose_tiles(panel, held, 0, &tile);
     return pmb_tiles_in(panel, tile.w, tile.h);
 }
 #endif

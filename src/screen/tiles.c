@@ -21,10 +21,10 @@ int16_t pmb_tile_depth(const pmb_panel *panel, int16_t band)
 
 #if !PMB_NO_TILES
 /* A tile must not span bands, nor, where pages of eight rows are addressed one by one, pages. */
-bool pmb_choose_tiles(const pmb_panel *panel, int16_t band, bool whole, size_t count,
-                      pmb_size *tile)
+bool pmb_choose_tiles(const pmb_panel *panel, int16_t band, size_t count, pmb_size *tile)
 {
     const bool columns = pmb_bands_are_columns(panel);
+    const bool whole = band == (columns ? panel->frame.w : panel->frame.h);
     int16_t *const deep = columns ? &tile->w : &tile->h;
     tile->w = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->column_unit);
     tile->h = (int16_t)pmb_greater(PMB_TILE_LEAST, panel->row_unit);

@@ -36,8 +36,7 @@ int16_t pmb_tile_depth(const pmb_panel *panel, int16_t band);
 
 /* The smallest size of tiles of which the frame has at most that many, in bands of so many rows, or
  * columns. False, with the largest size, when there is none. */
-bool pmb_choose_tiles(const pmb_panel *panel, int16_t band, bool whole, size_t count,
-                      pmb_size *tile);
+bool pmb_choose_tiles(const pmb_panel *panel, int16_t band, size_t count, pmb_size *tile);
 
 /* The fewest tiles that a screen can do with. */
 size_t pmb_screen_least_tiles(const pmb_panel *panel, size_t buffer_bytes);

@@ -173,6 +173,7 @@ static void texts_stand_apart(void **state)
 
 int main(void)
 {
-    const struct CMUnitTest tests[] = {test_without(PMB_PLAIN_TEXT | PMB_ONE_BIT, texts_stand_apart)};
+    const struct CMUnitTest tests[] = {
+        test_without(PMB_PLAIN_TEXT | PMB_ONE_BIT, texts_stand_apart)};
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
