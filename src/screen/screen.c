@@ -50,9 +50,8 @@ size_t pmb_screen_whole_bytes(const pmb_panel *panel)
 }
 
 /* The deepest band, in whole units and where possible whole tiles, that the buffer can hold. */
-static int16_t depth_held(const pmb_panel *panel, size_t bytes)
+static int16_t depth_held(const pmb_panel *panel, size_t least, size_t bytes)
 {
-    const size_t least = pmb_screen_least_bytes(panel);
     const int16_t whole = whole_depth(panel);
     int16_t depth = 0;
     for (; bytes >= least && depth < whole; bytes -= least)
@@ -61,6 +60,12 @@ static int16_t depth_held(const pmb_panel *panel, size_t bytes)
     if (PMB_NO_TILES || depth < tile || depth >= whole)
         return depth;
     return (int16_t)(depth / tile * tile);
+}
+
+/* The depth of a band in a buffer of that size. */
+static int16_t held_by(const pmb_panel *panel, size_t buffer_bytes)
+{
+    return depth_held(panel, pmb_screen_least_bytes(panel), part_of(panel, buffer_bytes));
 }
 
 /* Of the band in the buffer: its rows, or columns. */
@@ -134,7 +139,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
     if (is_paper(screen)) /* as opening left its memory */
         screen->light = true;
     screen->send_changes = !PMB_NO_TILES && tiles ? pmb_send_changed_tiles : send_band;
-    screen->band = depth_held(panel, part);
+    screen->band = depth_held(panel, least, part);
     screen->halved = part < buffer_bytes;
     c->format = panel->format;
     c->pixels = buffer;
@@ -172,7 +177,7 @@ pmb_status pmb_screen_init(pmb_screen *screen, pmb_panel *panel, void *buffer, s
 
 size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 {
-    const int16_t held = depth_held(panel, part_of(panel, buffer_bytes));
+    const int16_t held = held_by(panel, buffer_bytes);
     const int16_t depth = pmb_tile_depth(panel, held);
     if (pmb_bands_are_columns(panel))
         return pmb_tiles_in(panel, depth, PMB_TILE_COLUMNS);
@@ -182,7 +187,7 @@ size_t pmb_screen_tile_count(const pmb_panel *panel, size_t buffer_bytes)
 #if !PMB_NO_TILES
 size_t pmb_screen_least_tiles(const pmb_panel *panel, size_t buffer_bytes)
 {
-    const int16_t held = depth_held(panel, part_of(panel, buffer_bytes));
+    const int16_t held = held_by(panel, buffer_bytes);
     pmb_size tile;
     (void)pmb_choose_tiles(panel, held, 0, &tile);
     return pmb_tiles_in(panel, tile.w, tile.h);
