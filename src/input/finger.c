@@ -2,7 +2,7 @@
 #include "geometry/limits.h"
 #include "pemble/touch.h"
 
-enum { UPS = 2, SPEED_MS = 30, STILL_MS = 100, JITTER = 2 };
+enum { UPS = 2, SPEED_MS = 30, JITTER = 2 };
 
 static int32_t distance(pmb_point a, pmb_point b)
 {
@@ -56,7 +56,7 @@ static pmb_touch_event lift(pmb_finger *f, uint32_t milliseconds)
         return f->told_held ? PMB_TOUCH_RELEASED : PMB_TOUCH_TAPPED;
     measure_speed(f, milliseconds);
     const int32_t across = pmb_absolute(f->speed.x), down = pmb_absolute(f->speed.y);
-    if (milliseconds - f->since >= STILL_MS || pmb_greater(across, down) < PMB_TOUCH_SWIPE)
+    if (pmb_greater(across, down) < PMB_TOUCH_SWIPE)
         return PMB_TOUCH_RELEASED;
     if (across > down)
         f->way = f->speed.x < 0 ? PMB_WAY_LEFT : PMB_WAY_RIGHT;

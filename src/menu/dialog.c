@@ -161,6 +161,6 @@ void pmb_dialog_draw(pmb_canvas *c, const pmb_dialog *d)
     for (uint8_t i = 0; i < 2; i++)
         if (d->buttons[i])
             pmb_button_draw(c, d->theme, p.buttons[i], d->buttons[i],
-                            i == focus_of(d) && button_count(d) > 1 ? true : d->pressed);
+                            button_count(d) > 1 ? i == d->focus : d->pressed);
     pmb_canvas_restore_clip(c, saved);
 }

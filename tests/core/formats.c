@@ -260,6 +260,47 @@ static void an_origin_moves_drawing_and_clip(void **state)
     compare(&s, "moved");
 }
 
+/* A palette that is missing is black, and one that is short has no more colours than it says. */
+static void a_palette_may_be_missing_or_short(void **state)
+{
+    (void)state;
+    static const pmb_color colors[20] = {PMB_RED, PMB_GREEN, [16] = PMB_BLUE};
+    static const pmb_palette two = {colors, 2}, twenty = {colors, 20};
+    uint8_t pixels[8];
+    pmb_canvas c;
+    assert_int_equal(
+        pmb_canvas_init(&c, &pmb_index4, (pmb_rect){0, 0, 4, 2}, pixels, sizeof pixels), PMB_OK);
+    memset(pixels, 0x12, sizeof pixels);
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){0, 0}), PMB_BLACK);
+    pmb_pixel(&c, (pmb_point){0, 0}, PMB_GREEN);
+    assert_int_equal(pixels[0], 0x02);
+    c.palette = &two;
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){1, 0}), PMB_BLACK);
+    pmb_pixel(&c, (pmb_point){1, 0}, PMB_GREEN);
+    assert_int_equal(pixels[0], 0x01);
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){1, 0}), PMB_GREEN);
+    c.palette = &twenty; /* four bits name sixteen colours */
+    pmb_pixel(&c, (pmb_point){0, 0}, PMB_BLUE);
+    assert_in_range(pixels[0] >> 4, 2, 15);
+}
+
+/* A line of more than 65,535 bytes cannot be counted. */
+static void a_canvas_may_be_too_wide(void **state)
+{
+    (void)state;
+    static uint8_t pixels[4];
+    pmb_canvas c;
+    pmb_format wide = pmb_rgb565; /* as an own format of three bytes a pixel */
+    wide.bytes_per_pixel = 3;
+    assert_int_equal(pmb_canvas_bytes(&wide, (pmb_size){21845, 1}), 65535);
+    assert_int_equal(pmb_canvas_bytes(&wide, (pmb_size){21846, 1}), 0);
+    assert_int_equal(pmb_canvas_bytes(&pmb_rgb565, (pmb_size){32767, 1}), 65534);
+    assert_int_equal(pmb_canvas_bytes(&pmb_rgb565, (pmb_size){1, -1}), 0);
+    assert_int_equal(
+        pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 32767, 1}, pixels, sizeof pixels),
+        PMB_ERR_ARGUMENT);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -277,6 +318,8 @@ int main(void)
         cmocka_unit_test(a_clip_keeps_drawing_inside),
         cmocka_unit_test(what_a_clip_shows_is_said),
         cmocka_unit_test(an_origin_moves_drawing_and_clip),
+        test_without(PMB_ONE_BIT, a_palette_may_be_missing_or_short),
+        test_without(PMB_ONE_BIT, a_canvas_may_be_too_wide),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

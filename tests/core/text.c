@@ -31,6 +31,12 @@ static void ill_formed_text_is_replaced(void **state)
     decode("\xE1\x80\xE2\xF0\x91\x92\xF1\xBF\x41", cut, LENGTH(cut));
     const uint32_t surrogate[] = {0xFFFD, 0xFFFD, 0xFFFD};
     decode("\xED\xA0\x80", surrogate, LENGTH(surrogate));
+    const uint32_t beyond[] = {0xFFFD, 0xFFFD, 0xFFFD, 0xFFFD, 0x40000};
+    decode("\xF4\x90\x80\x80\xF1\x80\x80\x80", beyond, LENGTH(beyond));
+    const uint32_t none[] = {0xFFFD, 'A', 0xFFFD, 0xFFFD};
+    decode("\xF5"
+           "A\xFF\x80",
+           none, LENGTH(none));
 }
 
 static void a_cut_sequence_never_reads_past_the_end(void **state)
@@ -326,6 +332,103 @@ static void damaged_fonts_are_refused(void **state)
     free(bytes);
 }
 
+static void texts_are_translated_where_there_is_a_word(void **state)
+{
+    (void)state;
+    static const char *const words[] = {"Tide", "Gezeit", NULL,   "x",    "y",   "z",
+                                        "Wind", NULL,     "Vent", "Wind", "bad", "bad"};
+    const pmb_dictionary d = {.words = words, .languages = 3, .rows = 4}, empty = {.languages = 3};
+    assert_string_equal(pmb_translate(&d, 1, "Tide"), "Gezeit");
+    assert_string_equal(pmb_translate(&d, 2, "Tide"), "Tide"); /* it has no word there */
+    assert_string_equal(pmb_translate(&d, 1, "Wind"), "Wind");
+    assert_string_equal(pmb_translate(&d, 2, "Wind"), "Vent");
+    assert_string_equal(pmb_translate(&d, 1, "Win"), "Win");
+    assert_string_equal(pmb_translate(&d, 1, "Winds"), "Winds");
+    assert_string_equal(pmb_translate(&d, 0, "Tide"), "Tide");
+    assert_string_equal(pmb_translate(&d, 3, "Tide"), "Tide");
+    assert_string_equal(pmb_translate(&empty, 1, "Tide"), "Tide");
+    assert_string_equal(pmb_translate(NULL, 1, "Tide"), "Tide");
+    assert_null(pmb_translate(&d, 1, NULL));
+}
+
+static uint32_t crc_of(const uint8_t *bytes, size_t count)
+{
+    uint32_t crc = 0xFFFFFFFFu;
+    for (size_t i = 0; i < count; i++) {
+        crc ^= bytes[i];
+        for (int bit = 0; bit < 8; bit++)
+            crc = crc >> 1 ^ (crc & 1 ? 0xEDB88320u : 0);
+    }
+    return ~crc;
+}
+
+static void put_two(uint8_t *at, unsigned value)
+{
+    at[0] = (uint8_t)value;
+    at[1] = (uint8_t)(value >> 8);
+}
+
+static void seal(uint8_t *bytes, size_t size)
+{
+    const uint32_t crc = crc_of(bytes + 28, size - 28);
+    put_two(bytes + 20, size & 0xFFFF);
+    put_two(bytes + 22, (unsigned)(size >> 16));
+    put_two(bytes + 24, crc & 0xFFFF);
+    put_two(bytes + 26, crc >> 16);
+}
+
+/* Tables that do not fit together, with a checksum that is right. */
+static void fonts_whose_tables_disagree_are_refused(void **state)
+{
+    (void)state;
+    const size_t size = pmb_font_jetty.size;
+    const unsigned ranges = (unsigned)pmb_font_jetty.bytes[12];
+    const size_t record = 28 + 5 * ranges;
+    static const struct {
+        size_t at; /* from the beginning; from 1000 on, from the first glyph's record */
+        unsigned value;
+    } changes[] = {{12, 0}, {14, 0},      {14, 60000},  {16, 60000}, {16, 65535}, {18, 60000},
+                   {31, 7}, {1001, 0xFD}, {1002, 0x80}, {1003, 255}, {1004, 255}};
+    uint8_t *bytes = malloc(size);
+    const pmb_font font = {bytes, size};
+    memcpy(bytes, pmb_font_jetty.bytes, size);
+    seal(bytes, size);
+    assert_memory_equal(bytes, pmb_font_jetty.bytes, size); /* sealed as it was */
+    for (size_t i = 0; i < LENGTH(changes); i++) {
+        const size_t at = changes[i].at >= 1000 ? record + changes[i].at - 1000 : changes[i].at;
+        memcpy(bytes, pmb_font_jetty.bytes, size);
+        if (changes[i].at >= 1000)
+            bytes[at] = (uint8_t)changes[i].value;
+        else
+            put_two(bytes + at, changes[i].value);
+        seal(bytes, size);
+        if (pmb_font_check(&font) != PMB_ERR_DATA)
+            fail_msg("change %zu was not found", i);
+    }
+    const pmb_font nothing = {NULL, size};
+    assert_int_equal(pmb_font_check(&nothing), PMB_ERR_ARGUMENT);
+    free(bytes);
+}
+
+/* Beside their digits, only blanks get the room of the widest. */
+static void tabular_text_changes_digits_and_blanks_only(void **state)
+{
+    (void)state;
+    pmb_text_style style = plain;
+    static const char others[] = "/:!A~";
+    for (const char *c = others; *c; c++) {
+        const char text[] = {*c, '\0'};
+        style.tabular = false;
+        const int16_t usual = pmb_text_width(&style, text);
+        style.tabular = true;
+        assert_int_equal(pmb_text_width(&style, text), usual);
+    }
+    assert_int_equal(pmb_text_width(&style, " "), pmb_text_width(&style, "0"));
+    static const pmb_font *const two[] = {&pmb_font_slipway, &pmb_font_jetty_europe, NULL};
+    pmb_text_style lending = {.font = &pmb_font_bollard20, .color = PMB_WHITE, .fallbacks = two};
+    assert_int_not_equal(pmb_text_width(&lending, "\xC5\x91"), 0); /* from the second */
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -343,6 +446,9 @@ int main(void)
         test_without(PMB_PLAIN_TEXT, icons_are_there_in_three_sizes),
         cmocka_unit_test(a_missing_character_shows_the_replacement),
         cmocka_unit_test(damaged_fonts_are_refused),
+        cmocka_unit_test(texts_are_translated_where_there_is_a_word),
+        test_without(PMB_PLAIN_TEXT, fonts_whose_tables_disagree_are_refused),
+        test_without(PMB_PLAIN_TEXT, tabular_text_changes_digits_and_blanks_only),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

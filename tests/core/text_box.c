@@ -100,6 +100,11 @@ static void lines_are_broken_between_words(void **state)
     static const char *const two[] = {"wind and", "tide"};
     assert_lines("wind and tide", width, two, 2);
     assert_lines("wind and  tide ", width, two, 2);
+    static const char *const begun[] = {"  wind", "tide"};
+    assert_lines("  wind   tide", (int16_t)pmb_text_width(&plain, "  wind "), begun, 2);
+    assert_lines("  wind  \ntide", (int16_t)pmb_text_width(&plain, "  wind"), begun, 2);
+    static const char *const blanks[] = {"", "wind"};
+    assert_lines("          wind", (int16_t)pmb_text_width(&plain, "wind "), blanks, 2);
     static const char *const feeds[] = {"wind", "", "tide"};
     assert_lines("wind\n\ntide", width, feeds, 3);
     static const char *const exact[] = {"wind and", "wind and"};

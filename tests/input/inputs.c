@@ -456,6 +456,62 @@ static void an_encoder_finds_back_to_its_detents(void **state)
     }
 }
 
+/* Released later than a double click could be told, but before it is held. */
+static void a_slow_second_click_is_a_click_of_its_own(void **state)
+{
+    (void)state;
+    char told[40];
+    pmb_push button = {.doubles = true};
+    static const uint32_t times[] = {100, 150, 300, 700};
+    tell(&button, times, LENGTH(times), told);
+    assert_string_equal(told, "ppd");
+}
+
+static void a_keypad_may_have_no_keys(void **state)
+{
+    (void)state;
+    const pmb_port deaf = {.pin_write = drive_row}, mute = {.pin_read = read_line};
+    const pmb_port port = {.pin_write = drive_row, .pin_read = read_line};
+    pmb_keypad keypad = {.rows = rows, .columns = columns, .row_count = 3, .column_count = 4};
+    matrix.down = 1;
+    matrix.low = 0;
+    assert_int_equal(pmb_keypad_poll(&keypad, &deaf, 30), PMB_PUSH_NOTHING);
+    assert_int_equal(pmb_keypad_poll(&keypad, &mute, 60), PMB_PUSH_NOTHING);
+    keypad.column_count = 0;
+    assert_int_equal(pmb_keypad_poll(&keypad, &port, 90), PMB_PUSH_NOTHING);
+    keypad.column_count = 4;
+    keypad.row_count = 0;
+    assert_int_equal(pmb_keypad_poll(&keypad, &port, 120), PMB_PUSH_NOTHING);
+    keypad.row_count = 3;
+    assert_int_equal(pmb_keypad_poll(&keypad, &port, 150), PMB_PUSH_PRESSED);
+}
+
+static uint16_t voltage;
+
+static uint16_t read_voltage(void *context, pmb_pin pin)
+{
+    (void)context;
+    return pin == X ? voltage : 30000;
+}
+
+/* A stick that was switched on at its stop, and a sensor whose sensitivity is given. */
+static void voltages_may_begin_at_their_end(void **state)
+{
+    (void)state;
+    const pmb_port port = {.analog_read = read_voltage};
+    pmb_stick stick = {.across = X, .up = Y};
+    voltage = 0;
+    assert_int_equal(pmb_stick_poll(&stick, &port).x, 0);
+    assert_int_equal(stick.middle[1], 30000);
+    voltage = 65535;
+    assert_int_equal(pmb_stick_poll(&stick, &port).x, 100);
+    stick = (pmb_stick){.across = X, .up = Y, .middle = {65535, 30000}};
+    assert_int_equal(pmb_stick_poll(&stick, &port).x, 0);
+    const pmb_tilt tilt = {.across = X, .down = Y, .per_g = 8000};
+    voltage = 32768 + 4000;
+    assert_int_equal(pmb_tilt_poll(&tilt, &port).x, 500);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -473,6 +529,9 @@ int main(void)
         cmocka_unit_test(a_tilt_sensor_tells_thousandths_of_g),
         cmocka_unit_test(without_a_callback_nothing_happens),
         cmocka_unit_test(scripts_say_what_is_wrong),
+        cmocka_unit_test(a_slow_second_click_is_a_click_of_its_own),
+        cmocka_unit_test(a_keypad_may_have_no_keys),
+        cmocka_unit_test(voltages_may_begin_at_their_end),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -401,6 +401,86 @@ static void an_empty_page_does_nothing(void **state)
     }
 }
 
+static const char *row_text(void *user, uint16_t row, char *room)
+{
+    (void)user, (void)room;
+    return row == 1 ? NULL : "Row";
+}
+
+static uint16_t chosen_row;
+
+static void note_row(void *user, uint16_t row)
+{
+    (void)user;
+    chosen_row = row;
+}
+
+/* A list as the home page, with a title or without, tells the row that is pressed. */
+static void a_list_may_be_the_home_page(void **state)
+{
+    (void)state;
+    static const PMB_FLASH pmb_page pages[] = {
+        {.title = "Rows", .row = row_text, .chosen = note_row, .count = 3},
+        {.title = "", .row = row_text, .chosen = note_row, .count = 3},
+        {.row = row_text, .chosen = note_row, .count = 3},
+        {.title = "Deaf", .row = row_text, .count = 3}};
+    for (size_t i = 0; i < LENGTH(pages); i++) {
+        pmb_menu menu = {.style = &style, .home = &pages[i], .area = {0, 0, 128, 64}};
+        chosen_row = 9;
+        quay_act(&menu, "dp");
+        assert_int_equal(chosen_row, pages[i].chosen ? 1 : 9);
+        assert_int_equal(menu.level, 0);
+        (void)redrawn(&menu);
+        const pmb_rect none = pmb_menu_row(&menu, 3);
+        assert_true(pmb_rect_is_empty(none));
+        assert_false(pmb_rect_is_empty(pmb_menu_row(&menu, 2)));
+    }
+}
+
+/* Items without what they show or change: a label, a value, a text, room for one. */
+static void items_may_lack_what_they_show(void **state)
+{
+    (void)state;
+    static char none[2] = "";
+    static const PMB_FLASH pmb_range nothing = {.most = 0};
+    static const PMB_FLASH pmb_item lacking[] = {
+        {.label = "Value", .kind = &pmb_item_value},
+        {.kind = &pmb_item_heading},
+        {.label = "Text", .kind = &pmb_item_text, .text = none, .range = &nothing},
+        {.label = "End", .kind = &pmb_item_action}};
+    static const PMB_FLASH pmb_page all = {.title = "Lacking", .items = lacking, .count = 4};
+    static const PMB_FLASH pmb_page heads = {.title = "Heads", .items = lacking + 1, .count = 1};
+    static const PMB_FLASH pmb_page empty = {.title = "Empty", .items = lacking, .count = 0};
+    const PMB_FLASH pmb_page *const pages[] = {&all, &heads, &empty};
+    for (size_t i = 0; i < LENGTH(pages); i++) {
+        pmb_menu menu = {.style = &style, .home = pages[i], .area = {0, 0, 128, 64}};
+        quay_act(&menu, "pdpdpdp");
+        assert_false(menu.editing);
+        (void)redrawn(&menu);
+    }
+    assert_string_equal(none, "");
+}
+
+/* A letter that turning does not reach is taken for the first, and a text of blanks is empty. */
+static void a_text_may_have_letters_of_any_kind(void **state)
+{
+    (void)state;
+    pmb_menu menu = begin(&style);
+    go_to(&menu, NAME);
+    strcpy(quay.name, "\303\244b");
+    quay_act(&menu, "p");
+    assert_true(menu.editing);
+    quay_act(&menu, "d");
+    assert_int_equal(quay.name[0], 'a'); /* behind the blank */
+    pmb_menu_home(&menu);
+    assert_string_equal(quay.name, "\303\244b");
+    go_to(&menu, NAME);
+    memset(quay.name, ' ', 8);
+    quay_act(&menu, "pp");
+    assert_false(menu.editing);
+    assert_string_equal(quay.name, "");
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -420,6 +500,9 @@ int main(void)
         cmocka_unit_test(whatever_is_done_the_focus_is_seen_and_back_ends_at_home),
         cmocka_unit_test(no_more_pages_are_opened_than_there_is_room_for),
         cmocka_unit_test(an_empty_page_does_nothing),
+        cmocka_unit_test(a_list_may_be_the_home_page),
+        cmocka_unit_test(items_may_lack_what_they_show),
+        cmocka_unit_test(a_text_may_have_letters_of_any_kind),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

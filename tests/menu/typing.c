@@ -279,6 +279,238 @@ static void a_dialog_is_answered_by_every_input(void **state)
     assert_true(d.changed);
 }
 
+static uint8_t pixels[240 * 320 * 2];
+
+static pmb_canvas sheet(void)
+{
+    pmb_canvas c;
+    memset(pixels, 0, sizeof pixels);
+    assert_int_equal(
+        pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 240, 320}, pixels, sizeof pixels),
+        PMB_OK);
+    return c;
+}
+
+static size_t inked(void)
+{
+    size_t count = 0;
+    for (size_t i = 0; i < sizeof pixels; i++)
+        count += pixels[i] != 0;
+    return count;
+}
+
+/* With a finger on one of two buttons, the other does not look pressed. */
+static void one_button_is_pressed_at_a_time(void **state)
+{
+    (void)state;
+    static uint8_t resting[sizeof pixels], focused[sizeof pixels];
+    pmb_canvas c = sheet();
+    pmb_dialog d = dialog_of();
+    pmb_dialog_draw(&c, &d); /* the first button has the focus */
+    memcpy(focused, pixels, sizeof focused);
+    pmb_finger finger = {.down = true};
+    for (finger.at = (pmb_point){60, 160}; !d.pressed && finger.at.y < 320; finger.at.y++)
+        pmb_dialog_touch(&d, PMB_TOUCH_PRESSED, &finger);
+    assert_true(d.pressed);
+    assert_int_equal(d.focus, 0);
+    c = sheet();
+    pmb_dialog_draw(&c, &d);
+    assert_memory_equal(pixels, focused, sizeof focused);
+    d = dialog_of(); /* a single button shows the finger */
+    d.buttons[1] = NULL;
+    c = sheet();
+    pmb_dialog_draw(&c, &d);
+    memcpy(resting, pixels, sizeof resting);
+    d.pressed = true;
+    c = sheet();
+    pmb_dialog_draw(&c, &d);
+    assert_memory_not_equal(pixels, resting, sizeof resting);
+}
+
+/* Each part may be missing, and what has no room is left out. */
+static void a_dialog_may_lack_any_part(void **state)
+{
+    (void)state;
+    static const pmb_size sizes[] = {{240, 320}, {128, 64}, {60, 30}, {60, 99}, {30, 12}};
+    for (size_t s = 0; s < LENGTH(sizes); s++)
+        for (int parts = 0; parts < 64; parts++) {
+            pmb_canvas c = sheet();
+            pmb_dialog d = dialog_of();
+            d.area = (pmb_rect){3, 5, sizes[s].w, sizes[s].h};
+            d.icon = parts & 1 ? PMB_ICON_BELL : NULL;
+            d.title = parts & 2 ? d.title : NULL;
+            d.text = parts & 4 ? d.text : NULL;
+            d.buttons[0] = parts & 8 ? d.buttons[0] : NULL;
+            d.buttons[1] = parts & 16 ? d.buttons[1] : NULL;
+            d.whole = parts & 32 ? 10 : 0;
+            d.part = 4;
+            d.level = parts & 1 ? PMB_ALARM : PMB_NORMAL;
+            pmb_dialog_draw(&c, &d);
+            assert_int_not_equal(inked(), 0);
+            pmb_rect_fill(&c, d.area, PMB_BLACK); /* nothing is drawn outside */
+            assert_int_equal(inked(), 0);
+        }
+    pmb_canvas c = sheet();
+    pmb_dialog d = dialog_of();
+    d.area.x = 240;
+    pmb_dialog_draw(&c, &d);
+#if !PMB_NO_CHECKS
+    d = dialog_of();
+    d.theme = NULL;
+    pmb_dialog_draw(&c, &d);
+#endif
+    assert_int_equal(inked(), 0);
+}
+
+static void what_means_nothing_to_a_dialog_changes_nothing(void **state)
+{
+    (void)state;
+    pmb_dialog d = dialog_of();
+    const pmb_finger finger = {.at = {120, 200}};
+    pmb_dialog_turn(&d, 0);
+    pmb_dialog_push(&d, PMB_PUSH_PRESSED);
+    pmb_dialog_way(&d, PMB_WAY_NONE);
+    pmb_dialog_touch(&d, PMB_TOUCH_NOTHING, &finger);
+    pmb_dialog_touch(&d, PMB_TOUCH_HELD, &finger);
+    assert_false(d.changed);
+    assert_int_equal(d.answer, PMB_DIALOG_OPEN);
+    pmb_dialog_progress(&d, 3);
+    pmb_dialog_progress(&d, 3);
+    assert_true(d.changed);
+    pmb_dialog_way(&d, PMB_WAY_RIGHT);
+    assert_int_equal(d.focus, 1);
+    pmb_dialog_way(&d, PMB_WAY_LEFT);
+    assert_int_equal(d.focus, 0);
+    pmb_dialog_way(&d, PMB_WAY_RIGHT);
+    pmb_dialog_way(&d, PMB_WAY_UP); /* back: the first */
+    assert_int_equal(d.answer, PMB_DIALOG_FIRST);
+}
+
+/* Layouts with empty rows, without a key, and with more keys than a focus counts. */
+static void keyboards_may_have_any_number_of_keys(void **state)
+{
+    (void)state;
+    static char many[301];
+    memset(many, 'm', 300);
+    static const char *const pages[][4] = {
+        {"", "a", "", "\1"}, {"", "", "", ""}, {many, "n", "", ""}};
+    static const pmb_keys own = {.pages = pages, .count = 3};
+    pmb_keyboard k = keyboard_of((pmb_size){240, 320}, &own);
+    pmb_keyboard_way(&k, PMB_WAY_DOWN); /* from a, over an empty row */
+    pmb_keyboard_turn(&k, 1);
+    pmb_keyboard_press(&k); /* the page without keys */
+    assert_int_equal(k.page, 1);
+    k.changed = false;
+    pmb_keyboard_turn(&k, 1);
+    pmb_keyboard_press(&k);
+    pmb_keyboard_way(&k, PMB_WAY_DOWN);
+    const pmb_finger finger = {.at = {120, 300}};
+    pmb_keyboard_touch(&k, PMB_TOUCH_NOTHING, &finger);
+    pmb_keyboard_touch(&k, PMB_TOUCH_HELD, &finger);
+    assert_false(k.changed);
+    pmb_keyboard_touch(&k, PMB_TOUCH_TAPPED, &finger);
+    assert_string_equal(k.text, "");
+    k.page = 2;
+    k.focus = 0;
+    pmb_keyboard_turn(&k, -1);
+    assert_int_equal(k.focus, 254);
+    pmb_keyboard_press(&k);
+    assert_string_equal(k.text, "m");
+    pmb_keyboard_way(&k, PMB_WAY_DOWN); /* the key there is beyond what is counted */
+    assert_int_equal(k.focus, 254);
+    pmb_keyboard_touch(&k, PMB_TOUCH_TAPPED, &(pmb_finger){.at = {120, 180}});
+    pmb_canvas c = sheet();
+    pmb_keyboard_draw(&c, &k);
+    assert_int_not_equal(inked(), 0);
+    memset(text, 'x', sizeof text); /* no end: no more than the room is read */
+    pmb_keyboard_press(&k);
+    assert_int_equal(text[sizeof text - 1], 'x');
+}
+
+static void a_keyboard_marks_its_focus_unless_a_finger_types(void **state)
+{
+    (void)state;
+    static uint8_t plain[sizeof pixels];
+    pmb_canvas c = sheet();
+    pmb_keyboard k = keyboard_of((pmb_size){240, 320}, NULL);
+    k.by_finger = true;
+    pmb_keyboard_draw(&c, &k);
+    memcpy(plain, pixels, sizeof plain);
+    k.pressed = true;
+    c = sheet();
+    pmb_keyboard_draw(&c, &k);
+    assert_memory_not_equal(pixels, plain, sizeof plain);
+    k.pressed = k.by_finger = false;
+    k.label = "Name";
+    c = sheet();
+    pmb_keyboard_draw(&c, &k);
+    assert_memory_not_equal(pixels, plain, sizeof plain);
+    /* A part of it, as for a band, is that part of the whole. */
+    memcpy(plain, pixels, sizeof plain);
+    c = sheet();
+    (void)pmb_canvas_narrow_clip(&c, (pmb_rect){0, 100, 240, 60});
+    pmb_keyboard_draw(&c, &k);
+    assert_memory_equal(pixels + 100 * 480, plain + 100 * 480, 60 * 480);
+    c = sheet();
+    k.area.x = 240;
+    pmb_keyboard_draw(&c, &k);
+#if !PMB_NO_CHECKS
+    k = keyboard_of((pmb_size){240, 320}, NULL);
+    k.theme = NULL;
+    pmb_keyboard_draw(&c, &k);
+    k.theme = &pmb_theme_dark;
+    k.text = NULL;
+    pmb_keyboard_draw(&c, &k);
+#endif
+    assert_int_equal(inked(), 0);
+}
+
+/* The keyboard covers the menu while an item is typed; before, the menu shows what it is. */
+static void a_keyboard_covers_its_menu(void **state)
+{
+    (void)state;
+    static const pmb_menu_style style = {.theme = &pmb_theme_dark};
+    static uint8_t rows[sizeof pixels], keys[sizeof pixels];
+    pmb_keyboard keyboard = {.text = text, .room = sizeof text};
+    pmb_menu menu = {
+        .style = &style, .home = &page, .area = {0, 0, 240, 320}, .keyboard = &keyboard};
+    level = 411;
+    strcpy(name, "East");
+    pmb_canvas c = sheet();
+    pmb_menu_draw(&c, &menu);
+    memcpy(rows, pixels, sizeof rows);
+    level = 412;
+    c = sheet();
+    pmb_menu_draw(&c, &menu);
+    assert_memory_not_equal(pixels, rows, sizeof rows); /* the number is seen */
+    memcpy(rows, pixels, sizeof rows);
+    strcpy(name, "West");
+    c = sheet();
+    pmb_menu_draw(&c, &menu);
+    assert_memory_not_equal(pixels, rows, sizeof rows);
+    pmb_menu_press(&menu);
+    c = sheet();
+    pmb_menu_draw(&c, &menu);
+    memcpy(keys, pixels, sizeof keys);
+    c = sheet();
+    pmb_keyboard_draw(&c, &keyboard);
+    assert_memory_equal(pixels, keys, sizeof keys);
+    menu.changed = false;
+    pmb_menu_way(&menu, PMB_WAY_NONE);
+    pmb_menu_touch(&menu, PMB_TOUCH_NOTHING, &(pmb_finger){.at = {5, 300}});
+    assert_false(menu.changed);
+    pmb_menu_touch(&menu, PMB_TOUCH_PRESSED, &(pmb_finger){.down = true, .at = {5, 300}});
+    assert_true(menu.changed);
+    assert_true(menu.editing);
+    /* A keyboard without any room types nothing. */
+    assert_true(pmb_menu_back(&menu));
+    keyboard.room = 0;
+    text[0] = '\0';
+    pmb_menu_turn(&menu, 1, 1);
+    pmb_menu_press(&menu);
+    assert_string_equal(text, "");
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -289,6 +521,12 @@ int main(void)
         cmocka_unit_test(what_is_typed_in_a_menu_is_taken_when_it_is_done),
         cmocka_unit_test(going_back_from_typing_changes_nothing),
         cmocka_unit_test(a_dialog_is_answered_by_every_input),
+        test_without(PMB_ONE_BIT, one_button_is_pressed_at_a_time),
+        test_without(PMB_ONE_BIT, a_dialog_may_lack_any_part),
+        cmocka_unit_test(what_means_nothing_to_a_dialog_changes_nothing),
+        test_without(PMB_ONE_BIT, keyboards_may_have_any_number_of_keys),
+        test_without(PMB_ONE_BIT, a_keyboard_marks_its_focus_unless_a_finger_types),
+        test_without(PMB_ONE_BIT, a_keyboard_covers_its_menu),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

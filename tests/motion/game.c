@@ -137,6 +137,13 @@ static void a_mask_has_the_pixels_that_a_picture_draws(void **state)
                      PMB_ERR_ARGUMENT);
     assert_int_equal(pmb_mask_of(&mask, &picture, bits, sizeof bits, memory, sizeof memory),
                      PMB_OK);
+    static uint8_t scratch[sizeof bits];
+    pmb_mask failed;
+    assert_int_equal(pmb_mask_of(&failed, &picture, scratch, sizeof scratch, memory, 0),
+                     PMB_ERR_ARGUMENT);
+    block.bytes[4] ^= 0xFF; /* of no version that is known */
+    assert_int_equal(pmb_mask_of(&failed, &picture, scratch, sizeof scratch, memory, sizeof memory),
+                     PMB_ERR_DATA);
     for (int i = 0; i < 21 * 21; i++)
         assert_int_equal(mask.bits[i / 21 * 3 + i % 21 / 8] >> (7 - i % 21 % 8) & 1, solid[i]);
     /* Two of them: their boxes meet before they do. */
@@ -204,6 +211,52 @@ static void a_tune_plays_its_tones(void **state)
     assert_int_equal(sounds, 0);
 }
 
+static void a_map_without_cells_is_nothing(void **state)
+{
+    (void)state;
+    static uint8_t pixels[64 * 48 * 2];
+    pmb_canvas c;
+    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 64, 48}, pixels, sizeof pixels);
+    pmb_map flat = map, narrow = map;
+    flat.tile.h = 0;
+    narrow.tile.w = -3;
+    const pmb_map *const none[] = {&flat, &narrow};
+    drawn = 0;
+    for (size_t i = 0; i < LENGTH(none); i++) {
+        pmb_map_draw(&c, none[i], (pmb_rect){0, 0, 64, 48}, (pmb_point){0, 0});
+        assert_int_equal(pmb_map_cell(none[i], (pmb_point){5, 5}, 77), 77);
+    }
+    assert_int_equal(drawn, 0);
+    static const pmb_point beside[] = {{-1, 5}, {5, -1}, {COLUMNS * 10, 5}, {5, ROWS * 8}};
+    for (size_t i = 0; i < LENGTH(beside); i++)
+        assert_int_equal(pmb_map_cell(&map, beside[i], 77), 77);
+    assert_int_equal(pmb_map_cell(&map, (pmb_point){COLUMNS * 10 - 1, ROWS * 8 - 1}, 77),
+                     cells[COLUMNS * ROWS - 1]);
+}
+
+static void tables_of_scores_have_limits(void **state)
+{
+    (void)state;
+    static uint32_t best[200];
+    for (size_t i = 0; i < LENGTH(best); i++)
+        best[i] = 1000 - (uint32_t)i;
+    assert_int_equal(pmb_score_place(best, 200, 1000 - INT8_MAX), -1); /* place 128 */
+    assert_int_equal(pmb_score_place(best, 200, 1001 - INT8_MAX), INT8_MAX);
+    assert_int_equal(pmb_score_place(best, 0, 5), -1);
+}
+
+static void rates_of_steps_have_limits(void **state)
+{
+    (void)state;
+    pmb_steps s;
+    pmb_steps_init(&s, 0, 0);
+    assert_int_equal(pmb_steps_due(&s, 999999), 0);
+    assert_int_equal(pmb_steps_due(&s, 1000000), 1);
+    pmb_steps_init(&s, 1001, 0);
+    assert_int_equal(pmb_steps_due(&s, 999), 0);
+    assert_int_equal(pmb_steps_due(&s, 1000), 1);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -214,6 +267,9 @@ int main(void)
         cmocka_unit_test(steps_are_as_many_as_the_time_has),
         cmocka_unit_test(scores_find_their_place),
         cmocka_unit_test(a_tune_plays_its_tones),
+        test_without(PMB_ONE_BIT, a_map_without_cells_is_nothing),
+        cmocka_unit_test(tables_of_scores_have_limits),
+        cmocka_unit_test(rates_of_steps_have_limits),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -336,6 +336,64 @@ static void a_wait_is_never_longer_than_a_frame(void **state)
     assert_int_equal(p.late, 0);
 }
 
+/* Rates are 1 to 1000 frames a second, and what was counted stops at the largest number. */
+static void rates_and_counts_have_limits(void **state)
+{
+    (void)state;
+    pmb_pacer p;
+    pmb_pacer_init(&p, 0, 100);
+    assert_int_equal(pmb_pacer_drawing(&p), 0); /* nothing was drawn yet */
+    assert_int_equal(pmb_pacer_sending(&p), 0);
+    pmb_pacer_draw(&p, 100);
+    pmb_pacer_send(&p, 200);
+    assert_int_equal(pmb_pacer_done(&p, 300), 999800);
+    pmb_pacer_init(&p, 1001, 0);
+    assert_int_equal(pmb_pacer_done(&p, 0), 1000);
+    uint32_t now = 0;
+    for (uint32_t i = 0; i <= UINT16_MAX + 2u; i++) {
+        pmb_pacer_draw(&p, now);
+        pmb_pacer_send(&p, now);
+        assert_int_equal(pmb_pacer_done(&p, now += 5000), 0);
+    }
+    assert_int_equal(p.late, UINT16_MAX);
+    assert_int_equal(p.frames, UINT16_MAX);
+}
+
+/* What lies far beside the view is seen at the edge of what can be counted. */
+static void points_far_away_are_at_the_edge(void **state)
+{
+    (void)state;
+    const pmb_view view = {.distance = 1000, .zoom = 30000, .middle = {50, 40}};
+    pmb_point seen;
+    assert_true(pmb_space_seen(&view, (pmb_space){30000, -30000, -900}, &seen));
+    assert_int_equal(seen.x, 32767);
+    assert_int_equal(seen.y, -32768);
+}
+
+static void lines_from_behind_are_not_drawn(void **state)
+{
+    (void)state;
+    static const pmb_space points[] = {{-256, 0, 0}, {0, 0, -5000}, {0, 9, -5000}};
+    static const uint8_t lines[][2] = {{1, 0}, {0, 1}, {1, 2}};
+    static uint8_t pixels[80 * 60 * 2];
+    const pmb_view view = {.distance = 1000, .zoom = 20, .middle = {40, 30}};
+    pmb_canvas c;
+    (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 80, 60}, pixels, sizeof pixels);
+    pmb_wire_draw(&c, &view, points, lines, 3, PMB_WHITE);
+    for (size_t i = 0; i < sizeof pixels; i++)
+        assert_int_equal(pixels[i], 0);
+}
+
+static void a_sprite_needs_a_picture_that_is_whole(void **state)
+{
+    (void)state;
+    static const uint8_t bytes[40] = "no picture";
+    const pmb_picture broken = {{bytes, sizeof bytes, NULL}};
+    pmb_sprite s = {.x = 5};
+    assert_int_equal(pmb_sprite_init(&s, &broken, NULL, (pmb_point){1, 2}), PMB_ERR_DATA);
+    assert_int_equal(s.x, 5);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -353,6 +411,10 @@ int main(void)
         cmocka_unit_test(after_a_long_pause_nothing_waits),
         cmocka_unit_test(a_wait_is_never_longer_than_a_frame),
         cmocka_unit_test(a_week_of_frames_does_not_drift),
+        cmocka_unit_test(rates_and_counts_have_limits),
+        cmocka_unit_test(points_far_away_are_at_the_edge),
+        test_without(PMB_ONE_BIT, lines_from_behind_are_not_drawn),
+        cmocka_unit_test(a_sprite_needs_a_picture_that_is_whole),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

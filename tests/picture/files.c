@@ -2,8 +2,8 @@
 #include "test.h"
 #include <stdio.h>
 #include <jpeglib.h>
-#include "card.h"
 #include "encode.h"
+#include "file.h"
 
 enum { W = 120, H = 90 };
 
@@ -27,41 +27,10 @@ static pmb_color at(const struct sheet *s, int x, int y)
     return pmb_canvas_peek(&s->c, (pmb_point){(int16_t)x, (int16_t)y});
 }
 
-/* Draws with memory of exactly the documented size. */
 static pmb_status draw(struct sheet *s, const uint8_t *bytes, size_t size, pmb_rect r,
                        pmb_file_report *report)
 {
-    struct card card = {.bytes = bytes, .size = (uint32_t)size};
-    const pmb_reader reader = {&card, card_read, card_seek};
-    const uint32_t room = PMB_FILE_MEMORY((uint32_t)r.w);
-    static unsigned calls;
-    const unsigned odd = calls++ & 1; /* at even addresses and at odd ones */
-    uint8_t *memory = malloc(room + odd);
-    const pmb_status status = pmb_file_draw(&s->c, &reader, r, memory + odd, room, report);
-    free(memory);
-    return status;
-}
-
-struct file {
-    uint8_t bytes[200000];
-    size_t size;
-};
-
-static void put(struct file *f, unsigned value)
-{
-    f->bytes[f->size++] = (uint8_t)value;
-}
-
-static void put_number(struct file *f, uint32_t value, int bytes)
-{
-    for (int i = 0; i < bytes; i++)
-        put(f, value >> (8 * i));
-}
-
-static void put_text(struct file *f, const char *text)
-{
-    while (*text)
-        put(f, (unsigned char)*text++);
+    return draw_file(&s->c, bytes, size, r, report);
 }
 
 /* A picture of a slope, with sharp spots: red, green and blue of a pixel. */

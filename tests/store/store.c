@@ -231,6 +231,36 @@ static void what_cannot_be_is_refused(void **state)
     assert_int_equal(pmb_store_load(&eeprom, NULL, &s, sizeof s), PMB_ERR_BUS);
 }
 
+/* A record that cannot be read to its end is not there, and what is read beyond it does not count.
+ */
+static pmb_status read_heads(void *context, uint8_t slot, size_t offset, void *bytes, size_t count)
+{
+    return offset > 0 ? PMB_ERR_BUS : read_slot(context, slot, offset, bytes, count);
+}
+
+static void what_cannot_be_read_whole_is_told(void **state)
+{
+    (void)state;
+    begin(false, 0xFF);
+    struct settings s = defaults;
+    char none = 'x';
+    assert_int_equal(pmb_store_save(&eeprom, 1, &s, sizeof s), PMB_OK);
+    pmb_storage broken = eeprom;
+    broken.read = read_heads;
+    assert_int_equal(pmb_store_load(&broken, NULL, &s, sizeof s), PMB_ERR_BUS);
+    assert_int_equal(pmb_store_save(&broken, 1, &s, sizeof s), PMB_ERR_BUS);
+    assert_int_equal(pmb_store_load(&eeprom, NULL, NULL, 1), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_store_load(&eeprom, NULL, &none, 0), PMB_OK);
+    assert_int_equal(none, 'x');
+    assert_int_equal(pmb_store_save(NULL, 1, &s, sizeof s), PMB_ERR_ARGUMENT);
+    pmb_storage large = eeprom;
+    large.slot_bytes = (size_t)UINT16_MAX + 100;
+    assert_int_equal(pmb_store_save(&large, 1, &s, (size_t)UINT16_MAX + 1), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_store_save(&eeprom, 1, &s, 0), PMB_OK); /* a record of no bytes */
+    assert_int_equal(pmb_store_load(&eeprom, NULL, &s, sizeof s), PMB_OK);
+    assert_memory_equal(&s, &defaults, sizeof s);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -241,6 +271,7 @@ int main(void)
         cmocka_unit_test(records_of_other_versions_are_read),
         cmocka_unit_test(damaged_bytes_are_never_loaded),
         cmocka_unit_test(what_cannot_be_is_refused),
+        cmocka_unit_test(what_cannot_be_read_whole_is_told),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

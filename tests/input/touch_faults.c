@@ -1,0 +1,283 @@
+/* Touch sensors whose bus fails, whose port lacks a callback, and whose film tells nonsense. */
+#include "pemble/bench.h"
+#include "pemble/bench_touch.h"
+#include "test.h"
+
+static const pmb_panel_config kiosk = {
+    .controller = &pmb_ili9341,
+    .size = {240, 320},
+    .bus = {.kind = &pmb_spi, .select = PMB_PIN(17), .data_command = PMB_PIN(20)},
+    .reset = PMB_PIN(21),
+};
+
+static const pmb_touch_config converter = {.kind = &pmb_xpt2046,
+                                           .bus = {.hertz = 2000000, .select = PMB_PIN(22)}};
+static const pmb_touch_config ft6x36 = {.kind = &pmb_ft6x36, .reset = PMB_PIN(27)};
+static const pmb_touch_config cst816 = {.kind = &pmb_cst816, .reset = PMB_PIN(27)};
+static const pmb_touch_config gt911 = {
+    .kind = &pmb_gt911, .interrupt = PMB_PIN(26), .reset = PMB_PIN(27)};
+static const pmb_touch_config film = {.kind = &pmb_touch_film,
+                                      .x_plus = PMB_PIN(30),
+                                      .x_minus = PMB_PIN(31),
+                                      .y_plus = PMB_PIN(32),
+                                      .y_minus = PMB_PIN(33)};
+
+/* The bench's port, with a call that fails: the one when `left` has come down to 0. */
+static struct {
+    pmb_port port;
+    const pmb_port *behind;
+    unsigned left;
+    unsigned calls;
+} faulty;
+
+static bool fails(void)
+{
+    faulty.calls++;
+    return faulty.left > 0 && --faulty.left == 0;
+}
+
+static pmb_status faulty_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+                             size_t count)
+{
+    return fails() ? PMB_ERR_BUS : faulty.behind->spi(context, bus, out, in, count);
+}
+
+static pmb_status faulty_write(void *context, const pmb_bus *bus, uint8_t address,
+                               const uint8_t *head, size_t head_count, const uint8_t *body,
+                               size_t body_count)
+{
+    return fails() ? PMB_ERR_BUS
+                   : faulty.behind->i2c_write(context, bus, address, head, head_count, body,
+                                              body_count);
+}
+
+static pmb_status faulty_read(void *context, const pmb_bus *bus, uint8_t address, uint8_t *bytes,
+                              size_t count)
+{
+    return fails() ? PMB_ERR_BUS : faulty.behind->i2c_read(context, bus, address, bytes, count);
+}
+
+struct kiosk {
+    pmb_bench *bench;
+    pmb_module *sensor;
+    pmb_panel panel;
+    pmb_touch touch;
+};
+
+static void begin(struct kiosk *k, const pmb_touch_config *config)
+{
+    k->bench = pmb_bench_new();
+    faulty.behind = pmb_bench_port(k->bench);
+    faulty.port = *faulty.behind;
+    faulty.left = faulty.calls = 0;
+    faulty.port.spi = faulty_spi;
+    faulty.port.i2c_write = faulty_write;
+    faulty.port.i2c_read = faulty_read;
+    (void)pmb_bench_place_panel(k->bench, &kiosk);
+    k->sensor = pmb_bench_place_touch(k->bench, config, kiosk.size);
+    assert_int_equal(pmb_panel_open(&k->panel, &kiosk, &faulty.port), PMB_OK);
+    assert_int_equal(pmb_touch_open(&k->touch, config, &faulty.port, &k->panel), PMB_OK);
+}
+
+static void wait_ms(uint32_t ms)
+{
+    faulty.port.wait_us(faulty.port.context, ms * 1000);
+}
+
+/* Each call of a measurement fails once: nothing is told but the error, and then it goes on. */
+static void an_error_is_told_and_the_next_poll_works(void **state)
+{
+    (void)state;
+    static const pmb_touch_config *const all[] = {&converter, &ft6x36, &cst816, &gt911};
+    for (size_t i = 0; i < LENGTH(all); i++) {
+        struct kiosk k;
+        begin(&k, all[i]);
+        pmb_bench_touch(k.sensor, true, 100, 120);
+        wait_ms(20);
+        faulty.calls = 0;
+        pmb_touch_sample sample;
+        assert_int_equal(pmb_touch_sense(&k.touch, &sample), PMB_OK);
+        assert_in_range(sample.force, 1, 4095);
+        const unsigned calls = faulty.calls;
+        assert_in_range(calls, 2, 6);
+        for (unsigned n = 1; n <= calls; n++) {
+            wait_ms(20);
+            faulty.left = n;
+            assert_int_equal(pmb_touch_poll(&k.touch, 1000), PMB_TOUCH_NOTHING);
+            assert_int_equal(k.touch.status, PMB_ERR_BUS);
+            assert_int_equal(faulty.left, 0);
+            wait_ms(20);
+            assert_int_equal(pmb_touch_sense(&k.touch, &sample), PMB_OK);
+            assert_in_range(sample.force, 1, 4095);
+        }
+        pmb_bench_free(k.bench);
+    }
+}
+
+static void a_calibration_waits_until_the_bus_works(void **state)
+{
+    (void)state;
+    struct kiosk k;
+    begin(&k, &converter);
+    pmb_calibrator c;
+    pmb_calibrator_begin(&c, &k.touch);
+    const uint8_t first = c.cross;
+    const pmb_point cross = pmb_calibrator_cross(&c, c.cross);
+    pmb_bench_touch(k.sensor, true, cross.x, cross.y);
+    for (int i = 0; i < 400; i++) {
+        faulty.left = i % 2 ? 1 : 0; /* every second poll fails; more samples than are needed */
+        assert_int_equal(pmb_calibrator_poll(&c), PMB_CALIBRATION_NOTHING);
+        assert_int_equal(k.touch.status, i % 2 ? PMB_ERR_BUS : PMB_OK);
+        wait_ms(5);
+    }
+    faulty.left = 0;
+    pmb_bench_touch(k.sensor, false, 0, 0);
+    pmb_calibration_event event = PMB_CALIBRATION_NOTHING;
+    for (int i = 0; i < 10 && event == PMB_CALIBRATION_NOTHING; i++)
+        event = pmb_calibrator_poll(&c);
+    assert_int_equal(event, PMB_CALIBRATION_CHANGED);
+    assert_int_not_equal(c.cross, first);
+    /* A touch that is too short is none. */
+    const uint8_t second = c.cross;
+    pmb_bench_touch(k.sensor, true, 100, 100);
+    assert_int_equal(pmb_calibrator_poll(&c), PMB_CALIBRATION_NOTHING);
+    pmb_bench_touch(k.sensor, false, 0, 0);
+    for (int i = 0; i < 10; i++)
+        assert_int_equal(pmb_calibrator_poll(&c), PMB_CALIBRATION_NOTHING);
+    assert_int_equal(c.cross, second);
+    pmb_bench_free(k.bench);
+}
+
+static void each_callback_that_is_needed_must_be_there(void **state)
+{
+    (void)state;
+    struct kiosk k;
+    begin(&k, &converter);
+    pmb_touch t;
+    static const struct {
+        const pmb_touch_config *config;
+        const char *needs;
+    } all[] = {
+        {&converter, "sp"}, {&ft6x36, "wr"}, {&cst816, "wr"}, {&gt911, "wr"}, {&film, "apiu"}};
+    for (size_t i = 0; i < LENGTH(all); i++)
+        for (const char *c = all[i].needs; *c; c++) {
+            pmb_port port = faulty.port;
+            if (*c == 's')
+                port.spi = NULL;
+            else if (*c == 'p')
+                port.pin_write = NULL;
+            else if (*c == 'i')
+                port.pin_read = NULL;
+            else if (*c == 'u')
+                port.wait_us = NULL;
+            else if (*c == 'a')
+                port.analog_read = NULL;
+            else if (*c == 'w')
+                port.i2c_write = NULL;
+            else
+                port.i2c_read = NULL;
+            assert_int_equal(pmb_touch_open(&t, all[i].config, &port, &k.panel),
+                             PMB_ERR_UNSUPPORTED);
+        }
+    const pmb_touch_config unknown = {.kind = NULL};
+    assert_int_equal(pmb_touch_open(&t, &unknown, &faulty.port, &k.panel), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_touch_open(&t, &film, NULL, &k.panel), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_touch_open(&t, &film, &faulty.port, NULL), PMB_ERR_ARGUMENT);
+    static const size_t pins[] = {
+        offsetof(pmb_touch_config, x_plus), offsetof(pmb_touch_config, x_minus),
+        offsetof(pmb_touch_config, y_plus), offsetof(pmb_touch_config, y_minus)};
+    for (size_t i = 0; i < LENGTH(pins); i++) {
+        pmb_touch_config open = film;
+        *(pmb_pin *)(void *)((uint8_t *)&open + pins[i]) = PMB_PIN_NONE;
+        assert_int_equal(pmb_touch_open(&t, &open, &faulty.port, &k.panel), PMB_ERR_ARGUMENT);
+    }
+    pmb_touch_config other = converter;
+    other.bus.mode = 3;
+    assert_int_equal(pmb_touch_open(&t, &other, &faulty.port, &k.panel), PMB_ERR_ARGUMENT);
+    pmb_bench_free(k.bench);
+}
+
+/* Without reset, interrupt or the callbacks for them a sensor is opened all the same. */
+static void reset_and_interrupt_may_be_missing(void **state)
+{
+    (void)state;
+    static const pmb_touch_config *const all[] = {&ft6x36, &gt911};
+    for (size_t i = 0; i < LENGTH(all); i++) {
+        for (int missing = 0; missing < 5; missing++) {
+            struct kiosk k;
+            begin(&k, all[i]);
+            pmb_touch_config config = *all[i];
+            if (missing == 0)
+                config.reset = PMB_PIN_NONE;
+            else if (missing == 1)
+                faulty.port.pin_write = NULL;
+            else if (missing == 2)
+                faulty.port.wait_us = NULL;
+            else if (missing == 3)
+                faulty.port.pin_read = NULL;
+            else
+                config.interrupt = PMB_PIN_NONE;
+            const pmb_status status = pmb_touch_open(&k.touch, &config, &faulty.port, &k.panel);
+            if (status != PMB_OK && missing < 3) /* it needs its reset to be at that address */
+                assert_int_equal(status, PMB_ERR_NO_ANSWER);
+            else
+                assert_int_equal(status, PMB_OK);
+            pmb_bench_free(k.bench);
+        }
+    }
+}
+
+/* A film whose voltages are given: z1, five of X, five of Y, z2 and z1 again. */
+static const uint16_t *voltages;
+
+static uint16_t read_voltage(void *context, pmb_pin pin)
+{
+    (void)context, (void)pin;
+    return (uint16_t)(*voltages++ << 4);
+}
+
+static uint16_t force_with(struct kiosk *k, uint16_t z1, uint16_t spread, uint16_t z2,
+                           uint16_t again, uint16_t least)
+{
+    const uint16_t wild[] = {(uint16_t)(1000 + spread), (uint16_t)(2000 + spread)};
+    const uint16_t script[] = {z1,   1000, 1010, 1005,    1000, wild[0], 2000,
+                               2010, 2005, 2000, wild[1], z2,   again};
+    pmb_port port = faulty.port;
+    pmb_touch_config config = film;
+    pmb_touch_sample sample;
+    pmb_touch t;
+    config.force = least;
+    port.analog_read = read_voltage;
+    assert_int_equal(pmb_touch_open(&t, &config, &port, &k->panel), PMB_OK);
+    voltages = script;
+    assert_int_equal(pmb_touch_sense(&t, &sample), PMB_OK);
+    return sample.force;
+}
+
+static void a_film_is_pressed_all_the_time_or_not_at_all(void **state)
+{
+    (void)state;
+    struct kiosk k;
+    begin(&k, &converter);
+    assert_in_range(force_with(&k, 400, 5, 900, 400, 0), 400, 4094);
+    assert_int_equal(force_with(&k, 59, 5, 900, 400, 0), 0); /* it is not touched */
+    assert_int_equal(force_with(&k, 400, 5, 900, 59, 0), 0); /* it was let go meanwhile */
+    assert_int_equal(force_with(&k, 400, 5, 400, 400, 0), 4095);
+    assert_int_equal(force_with(&k, 60, 5, 3000, 60, 0), 0);           /* hardly */
+    assert_in_range(force_with(&k, 400, 500, 900, 400, 0), 400, 4094); /* one may be wild */
+    assert_int_equal(force_with(&k, 400, 5, 900, 400, 4095), 0);       /* the program wants more */
+    assert_int_equal(force_with(&k, 400, 5, 400, 400, 4095), 4095);
+    pmb_bench_free(k.bench);
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(an_error_is_told_and_the_next_poll_works),
+        cmocka_unit_test(a_calibration_waits_until_the_bus_works),
+        cmocka_unit_test(each_callback_that_is_needed_must_be_there),
+        cmocka_unit_test(reset_and_interrupt_may_be_missing),
+        cmocka_unit_test(a_film_is_pressed_all_the_time_or_not_at_all),
+    };
+    return PMB_ONE_BIT ? 0 : cmocka_run_group_tests(tests, NULL, NULL);
+}
