@@ -149,11 +149,13 @@ static pmb_status explain_mode(const PMB_FLASH pmb_bus *bus, struct words *w)
 }
 
 /* The pin that the kind of bus needs and the configuration lacks; NULL: none. */
-static const char *missing_pin(const PMB_FLASH pmb_bus *bus)
+static const char *missing_pin(const PMB_FLASH pmb_panel_config *config)
 {
+    const PMB_FLASH pmb_bus *bus = &config->bus;
     const uint8_t kind = bus->kind->flags;
-    if ((kind == PMB_HAS_SPI || kind == PMB_HAS_SPI16 || kind & PARALLEL) &&
-        bus->data_command == PMB_PIN_NONE)
+    const bool nine_bits = kind == PMB_HAS_SPI3 || kind == PMB_HAS_SPI_SYNC ||
+                           (kind == SOFT && config->controller->buses & PMB_HAS_SPI3);
+    if (!(kind & PMB_HAS_I2C) && !nine_bits && bus->data_command == PMB_PIN_NONE)
         return "bus.data_command";
     if ((kind == PMB_HAS_SPI3 || kind == PMB_HAS_SPI16) && bus->select == PMB_PIN_NONE)
         return "bus.select";
@@ -163,7 +165,12 @@ static const char *missing_pin(const PMB_FLASH pmb_bus *bus)
         return "bus.data";
     if (kind & PARALLEL && bus->strobe == PMB_PIN_NONE)
         return "bus.strobe";
-    return kind & PARALLEL && !bus->lines ? "bus.lines" : NULL;
+    if (kind & PARALLEL && !bus->lines)
+        return "bus.lines";
+    for (uint8_t i = 0; i < 8 && kind & PARALLEL; i++)
+        if (bus->lines[i] == PMB_PIN_NONE)
+            return "one of the eight bus.lines";
+    return NULL;
 }
 
 /* The callback that the configuration needs and the port lacks; NULL: none. */
@@ -204,7 +211,7 @@ static pmb_status explain_bus(const PMB_FLASH pmb_panel_config *config, const pm
         status = explain_speed(config, w);
     if (status == PMB_OK)
         status = explain_mode(&config->bus, w);
-    const char *pin = missing_pin(&config->bus);
+    const char *pin = missing_pin(config);
     if (status == PMB_OK && pin) {
         say(w, pin);
         say(w, " is missing");
@@ -229,8 +236,9 @@ static pmb_status plan(pmb_panel *panel, const PMB_FLASH pmb_panel_config *confi
  * to blame. */
 static const char *field_to_blame(const pmb_panel_config *config, const pmb_port *port)
 {
-    static const char *const fields[] = {"contrast", "com",    "bias",   "temperature", "bgr",
-                                         "refresh",  "format", "rotate", "mirror"};
+    static const char *const fields[] = {
+        "contrast", "com",    "bias",       "temperature",      "bgr", "refresh", "format",
+        "rotate",   "mirror", "bus.select", "bus.second_select"};
     for (uint8_t i = 0; i < sizeof fields / sizeof fields[0]; i++) {
         pmb_panel_config without = *config;
         pmb_panel panel;
@@ -243,6 +251,8 @@ static const char *field_to_blame(const pmb_panel_config *config, const pmb_port
         without.format = i == 6 ? NULL : config->format;
         without.rotate = i == 7 ? PMB_ROTATE_0 : config->rotate;
         without.mirror = i == 8 ? false : config->mirror;
+        without.bus.select = i == 9 ? PMB_PIN(0) : config->bus.select;
+        without.bus.second_select = i == 10 ? PMB_PIN(0) : config->bus.second_select;
         if (plan(&panel, &without, port) == PMB_OK)
             return fields[i];
     }

@@ -6,9 +6,10 @@ static pmb_status check(const PMB_FLASH pmb_panel_config *config, const pmb_port
 {
     const PMB_FLASH pmb_bus *bus = &config->bus;
     const uint8_t needed = bus->data_command == PMB_PIN_NONE ? PMB_HAS_SPI3 : PMB_HAS_SPI;
-    if (!port->pin_write || !(config->controller->buses & needed))
+    if (!port->pin_write)
         return PMB_ERR_UNSUPPORTED;
-    if (bus->clock == PMB_PIN_NONE || bus->data == PMB_PIN_NONE || !pmb_spi_has_mode(bus))
+    if (!(config->controller->buses & needed) || bus->clock == PMB_PIN_NONE ||
+        bus->data == PMB_PIN_NONE || !pmb_spi_has_mode(bus))
         return PMB_ERR_ARGUMENT;
     return PMB_OK;
 }

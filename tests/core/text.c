@@ -387,8 +387,17 @@ static void fonts_whose_tables_disagree_are_refused(void **state)
     static const struct {
         size_t at; /* from the beginning; from 1000 on, from the first glyph's record */
         unsigned value;
-    } changes[] = {{12, 0}, {14, 0},      {14, 60000},  {16, 60000}, {16, 65535}, {18, 60000},
-                   {31, 7}, {1001, 0xFD}, {1002, 0x80}, {1000 + 8 * 209 + 3, 255}, {1000 + 8 * 209 + 4, 255}};
+    } changes[] = {{12, 0},
+                   {14, 0},
+                   {14, 60000},
+                   {16, 60000},
+                   {16, 65535},
+                   {18, 60000},
+                   {31, 7},
+                   {1001, 0xFD},
+                   {1002, 0x80},
+                   {1000 + 8 * 209 + 3, 255},
+                   {1000 + 8 * 209 + 4, 255}};
     uint8_t *bytes = malloc(size);
     const pmb_font font = {bytes, size};
     memcpy(bytes, pmb_font_jetty.bytes, size);
