@@ -40,13 +40,10 @@ static pmb_status wait_ready(const pmb_panel *panel)
     const pmb_port *port = panel->port;
     for (uint8_t i = 0; i < MOST_POLLS; i++) {
         uint8_t status;
-        const pmb_status read = pmb_panel_read(panel, 0, &status, 1);
-        if (read == PMB_ERR_UNSUPPORTED) {
+        if (pmb_panel_read(panel, 0, &status, 1) != PMB_OK) {
             port->wait_us(port->context, BUSY_US);
             return PMB_OK;
         }
-        if (read != PMB_OK)
-            return read;
         if (!(status & STATUS_BUSY))
             return PMB_OK;
         port->wait_us(port->context, 1);

@@ -298,16 +298,16 @@ pmb_status pmb_probe_panel(pmb_probe *probe, const PMB_FLASH pmb_panel_config *c
     if (!probe || !config || !port || !config->controller || !config->bus.kind)
         return PMB_ERR_ARGUMENT;
     *probe = (pmb_probe){.verdict = PMB_PROBE_ANSWERS};
-    if (!port->wait_us || !(config->controller->buses & config->bus.kind->flags))
+    const bool i2c = config->bus.kind->flags & PMB_HAS_I2C;
+    const bool pins = !i2c || config->reset != PMB_PIN_NONE;
+    if (!port->wait_us || !(config->controller->buses & config->bus.kind->flags) ||
+        (pins && !port->pin_write) || (i2c && !port->i2c_write))
         return judge(probe, PMB_PROBE_REFUSED, PMB_ERR_UNSUPPORTED);
     if (!wires_are_free(probe, config, port))
         return judge(probe, PMB_PROBE_WIRE_STUCK, PMB_ERR_NO_ANSWER);
     probe->pin = PMB_PIN_NONE;
     config->bus.kind->idle(config, port);
-    if (!(config->bus.kind->flags & PMB_HAS_I2C))
-        return probe_other(probe, config, port);
-    return port->i2c_write ? probe_i2c(probe, config, port)
-                           : judge(probe, PMB_PROBE_REFUSED, PMB_ERR_UNSUPPORTED);
+    return i2c ? probe_i2c(probe, config, port) : probe_other(probe, config, port);
 }
 
 const char *pmb_probe_text(pmb_probe_verdict verdict)

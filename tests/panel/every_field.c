@@ -4,68 +4,24 @@
 #include <stdio.h>
 #include "every.h"
 #include "pemble/driver.h"
+#include "taker.h"
 #include "test.h"
 
 static const char *named;
-
-/* A port that takes everything. No wire rests for long: nobody waits for ever. */
-static unsigned sent;
-
-static pmb_status take_i2c(void *context, const pmb_bus *bus, uint8_t address, const uint8_t *head,
-                           size_t head_count, const uint8_t *body, size_t body_count)
-{
-    (void)context, (void)bus, (void)address, (void)head, (void)head_count, (void)body;
-    sent += body_count > 0;
-    return PMB_OK;
-}
-
-static pmb_status take_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
-                           size_t count)
-{
-    (void)context, (void)bus, (void)out;
-    if (in)
-        memset(in, 0, count);
-    sent++;
-    return PMB_OK;
-}
-
-static void take_level(void *context, pmb_pin pin, bool high)
-{
-    (void)context, (void)pin, (void)high;
-    sent++;
-}
-
-static bool give_level(void *context, pmb_pin pin)
-{
-    static bool level;
-    (void)context, (void)pin;
-    return level = !level;
-}
-
-static void pass(void *context, uint32_t microseconds)
-{
-    (void)context, (void)microseconds;
-}
-
-static const pmb_port taker = {.i2c_write = take_i2c,
-                               .spi = take_spi,
-                               .pin_write = take_level,
-                               .pin_read = give_level,
-                               .wait_us = pass};
 
 /* Opens the panel and asks why it is refused. What is accepted has no explanation. */
 static pmb_status open_as(const pmb_panel_config *config, const pmb_port *port, char *why,
                           size_t room)
 {
     pmb_panel panel;
-    sent = 0;
+    take_anew();
     const pmb_status status = pmb_panel_open(&panel, config, port);
     const pmb_status explained = pmb_panel_explain(config, port, why, room);
     if (status != explained)
         fail_msg("%s: opening gives %d, the explanation %d: %s", named, status, explained, why);
     if ((status == PMB_OK) != (why[0] == '\0'))
         fail_msg("%s: opening gives %d, and is explained by '%s'", named, status, why);
-    assert_true(status == PMB_OK || sent == 0);
+    assert_true(status == PMB_OK || taken.bytes == 0);
     return status;
 }
 

@@ -1,7 +1,9 @@
 /* A program's own look for its panel: what is found on the wires, and what is wrong. */
 #include "pemble/families.h"
 #include "pemble/probe.h"
+#include "every.h"
 #include "rig.h"
+#include "taker.h"
 
 static const pmb_panel_config oled = {
     .controller = &pmb_ssd1306, .size = {128, 64}, .bus = {.kind = &pmb_i2c}};
@@ -132,6 +134,170 @@ static void every_verdict_has_its_sentence(void **state)
                                     pmb_probe_text((pmb_probe_verdict)b));
 }
 
+static const struct candidate *candidate(const char *name)
+{
+    for (size_t i = 0; i < candidate_count; i++)
+        if (strcmp(candidates[i].name, name) == 0)
+            return &candidates[i];
+    fail_msg("there is no %s", name);
+    return NULL;
+}
+
+/* The verdict on a panel that answers with the same byte whatever it is asked. */
+static pmb_probe probe_with(const pmb_panel_config *config, uint8_t reply)
+{
+    pmb_probe probe;
+    take_anew();
+    taken.follows = true;
+    taken.address = 0x3C;
+    taken.reply = reply;
+    (void)pmb_probe_panel(&probe, config, &taker);
+    return probe;
+}
+
+static void answers_that_mean_nothing_are_told(void **state)
+{
+    (void)state;
+    assert_int_equal(probe_with(&tft, 0x12).verdict, PMB_PROBE_UNKNOWN_ID);
+    assert_int_equal(probe_with(&tft, 0x12).id, 0x121212);
+    assert_int_equal(probe_with(&tft, 0x00).verdict, PMB_PROBE_SILENT);
+    assert_int_equal(probe_with(&tft, 0xFF).verdict, PMB_PROBE_SILENT);
+    pmb_panel_config config = config_for(candidate("ili9225"), SPI);
+    assert_int_equal(probe_with(&config, 0x12).verdict, PMB_PROBE_UNKNOWN_ID);
+    assert_int_equal(probe_with(&config, 0x00).verdict, PMB_PROBE_SILENT);
+    assert_int_equal(probe_with(&config, 0xFF).verdict, PMB_PROBE_SILENT);
+    /* What cannot be read has been sent. */
+    config = config_for(candidate("st7735"), SPI3);
+    assert_int_equal(probe_with(&config, 0x12).verdict, PMB_PROBE_SENT);
+    config = config_for(candidate("ili9325"), PARALLEL);
+    config.bus.read = PMB_PIN_NONE;
+    assert_int_equal(probe_with(&config, 0x12).verdict, PMB_PROBE_SENT);
+    config = config_for(candidate("ssd1322"), SPI);
+    assert_int_equal(probe_with(&config, 0x12).verdict, PMB_PROBE_SENT);
+    config = paper;
+    config.busy = PMB_PIN_NONE;
+    assert_int_equal(probe_with(&config, 0).verdict, PMB_PROBE_SENT);
+}
+
+/* A KS0108 answers with its busy flag, if R/W is wired. */
+static void a_busy_flag_is_an_answer(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_panel_config config = config_for(candidate("ks0108"), PARALLEL);
+    rig_build(&rig, &config);
+    assert_int_equal(look(&rig, &config, PMB_OK).verdict, PMB_PROBE_ANSWERS);
+    config.bus.read = PMB_PIN_NONE;
+    assert_int_equal(look(&rig, &config, PMB_OK).verdict, PMB_PROBE_SENT);
+    rig_close(&rig);
+}
+
+static void another_controller_with_an_index_is_named(void **state)
+{
+    (void)state;
+    struct rig rig;
+    const pmb_panel_config config = config_for(candidate("ili9325"), PARALLEL);
+    pmb_panel_config other = config_for(candidate("ili9320"), PARALLEL);
+    rig_build(&rig, &config);
+    const pmb_probe probe = look(&rig, &other, PMB_ERR_NO_ANSWER);
+    assert_int_equal(probe.verdict, PMB_PROBE_OTHER_CONTROLLER);
+    assert_string_equal(probe.name, "ILI9325");
+    rig_close(&rig);
+}
+
+/* Each wire that stays low is found, on every kind of bus. */
+static void every_wire_that_is_stuck_is_found(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *name;
+        int bus;
+        size_t wires[4];
+    } cases[] = {
+        {"st7789 240x240", SPI, {offsetof(pmb_bus, select), offsetof(pmb_bus, data_command)}},
+        {"st7735",
+         SOFT,
+         {offsetof(pmb_bus, select), offsetof(pmb_bus, data_command), offsetof(pmb_bus, clock),
+          offsetof(pmb_bus, data)}},
+        {"ks0108",
+         PARALLEL,
+         {offsetof(pmb_bus, select), offsetof(pmb_bus, data_command),
+          offsetof(pmb_bus, second_select), offsetof(pmb_bus, strobe)}},
+    };
+    for (size_t i = 0; i < LENGTH(cases); i++)
+        for (size_t k = 0; k < 4 && cases[i].wires[k]; k++) {
+            const pmb_panel_config config = config_for(candidate(cases[i].name), cases[i].bus);
+            pmb_probe probe;
+            take_anew();
+            taken.follows = true;
+            taken.stuck =
+                *(const pmb_pin *)(const void *)((const uint8_t *)&config.bus + cases[i].wires[k]);
+            assert_int_equal(pmb_probe_panel(&probe, &config, &taker), PMB_ERR_NO_ANSWER);
+            assert_int_equal(probe.verdict, PMB_PROBE_WIRE_STUCK);
+            assert_int_equal(probe.pin, taken.stuck);
+        }
+}
+
+/* Each call of the port fails in turn: the probe ends with a verdict, and with the bus as the reason
+ * when the panel could not be opened. */
+static void a_bus_that_breaks_off_is_told(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *name;
+        int bus;
+    } cases[] = {{"ssd1306 128x32", I2C}, {"ili9488", SPI}, {"ili9225", SPI}, {"ssd1681", SPI}};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        const pmb_panel_config config = config_for(candidate(cases[i].name), cases[i].bus);
+        pmb_probe probe = probe_with(&config, 0x12);
+        const unsigned calls = taken.calls;
+        unsigned failed = 0;
+        for (unsigned n = 1; n <= calls; n += n < 60 || n + 60 > calls ? 1 : 1 + calls / 60) {
+            take_anew();
+            taken.follows = true;
+            taken.address = 0x3C;
+            taken.reply = 0x12;
+            taken.left = n;
+            const pmb_status status = pmb_probe_panel(&probe, &config, &taker);
+            assert_int_equal(status, probe.status);
+            failed += probe.verdict == PMB_PROBE_FAILED;
+            assert_true(probe.verdict != PMB_PROBE_FAILED || status == PMB_ERR_BUS);
+        }
+        assert_in_range(failed, 5, calls);
+    }
+}
+
+/* Without callbacks that read, nothing is looked at; without those that are needed, it is refused. */
+static void a_probe_works_with_what_the_port_has(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_probe probe;
+    rig_build(&rig, &tft);
+    pmb_port port = *rig.port;
+    assert_true(pmb_bench_stick(rig.module, "RES", 0));
+    port.pin_read = NULL;
+    assert_int_equal(pmb_probe_panel(&probe, &tft, &port), PMB_ERR_NO_ANSWER);
+    assert_int_equal(probe.verdict, PMB_PROBE_SILENT);
+    port.pin_write = NULL;
+    assert_int_equal(pmb_probe_panel(&probe, &tft, &port), PMB_ERR_UNSUPPORTED);
+    assert_int_equal(probe.verdict, PMB_PROBE_REFUSED);
+    pmb_panel_config with_reset = oled;
+    with_reset.reset = PMB_PIN(3);
+    assert_int_equal(pmb_probe_panel(&probe, &with_reset, &port), PMB_ERR_UNSUPPORTED);
+    assert_int_equal(probe.verdict, PMB_PROBE_REFUSED);
+    assert_int_equal(pmb_probe_panel(&probe, &oled, &port), PMB_ERR_NO_ANSWER); /* needs no pin */
+    port = *rig.port;
+    port.wait_us = NULL;
+    assert_int_equal(pmb_probe_panel(&probe, &tft, &port), PMB_ERR_UNSUPPORTED);
+    assert_int_equal(probe.verdict, PMB_PROBE_REFUSED);
+    const pmb_panel_config none = {.bus = {.kind = &pmb_spi}};
+    const pmb_panel_config busless = {.controller = &pmb_st7789};
+    assert_int_equal(pmb_probe_panel(&probe, &none, rig.port), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_probe_panel(&probe, &busless, rig.port), PMB_ERR_ARGUMENT);
+    rig_close(&rig);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -140,6 +306,12 @@ int main(void)
         test_without(PMB_PLAIN_PANELS, paper_shows_itself_by_its_busy_line),
         cmocka_unit_test(what_cannot_be_looked_for_is_refused),
         cmocka_unit_test(every_verdict_has_its_sentence),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, answers_that_mean_nothing_are_told),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, a_busy_flag_is_an_answer),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, another_controller_with_an_index_is_named),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, every_wire_that_is_stuck_is_found),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, a_bus_that_breaks_off_is_told),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS, a_probe_works_with_what_the_port_has),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

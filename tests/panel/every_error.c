@@ -1,0 +1,200 @@
+/* On every controller and bus, each call of the port fails in turn while the panel is opened, written
+ * to, changed, refreshed and put to sleep: the error is always told, and the same call can be made
+ * again. What the glass shows then is the fault walk's business (tests/screen/fault_walk.c). */
+#include <stdio.h>
+#include "every.h"
+#include "taker.h"
+#include "test.h"
+
+enum step {
+    OPEN,
+    RESUME,
+    WRITE,
+    DEFERRED_WRITE,
+    CONTRAST,
+    INVERT,
+    ROTATE,
+    FULL,
+    FAST,
+    PARTIAL,
+    PART,
+    GREYS,
+    SLEEP,
+    SLEEP_AGAIN,
+    WAKE,
+    DEEP_SLEEP,
+    DEEP_WAKE,
+    STEPS
+};
+
+static struct {
+    const struct candidate *candidate;
+    pmb_panel_config config;
+    const pmb_port *port;
+    pmb_panel panel;
+    pmb_canvas part; /* a few rows at the top */
+    char name[80];
+} now;
+
+static uint8_t rows[16 * 800 * 2];
+
+/* The part that is written: a few whole columns and rows of the memory. */
+static pmb_status write_part(void)
+{
+    const pmb_rect frame = now.panel.frame;
+    const pmb_rect bounds = {frame.x, frame.y, frame.w, 16};
+    assert_int_equal(
+        pmb_canvas_init(&now.part, now.panel.format, bounds, rows, sizeof rows), PMB_OK);
+    return pmb_panel_write(&now.panel, &now.part, (pmb_rect){frame.x, frame.y, 16, 16});
+}
+
+static pmb_status make(enum step step)
+{
+    switch (step) {
+    case OPEN:
+        return pmb_panel_open(&now.panel, &now.config, now.port);
+    case RESUME:
+        return pmb_panel_resume(&now.panel, &now.config, now.port);
+    case WRITE:
+        return write_part();
+    case DEFERRED_WRITE: {
+        pmb_panel_defer(&now.panel);
+        const pmb_status status = write_part();
+        const pmb_status settled = pmb_panel_settle(&now.panel);
+        return status != PMB_OK ? status : settled;
+    }
+    case CONTRAST:
+        return pmb_panel_contrast(&now.panel, 9);
+    case INVERT:
+        return pmb_panel_invert(&now.panel, true);
+    case ROTATE:
+        return pmb_panel_rotate(&now.panel, PMB_ROTATE_180);
+    case FULL:
+        return pmb_panel_refresh(&now.panel, PMB_REFRESH_FULL);
+    case FAST:
+        return pmb_panel_refresh(&now.panel, PMB_REFRESH_FAST);
+    case PARTIAL:
+        return pmb_panel_refresh(&now.panel, PMB_REFRESH_PARTIAL);
+    case PART:
+        return pmb_panel_refresh_area(&now.panel, PMB_REFRESH_PARTIAL, (pmb_rect){8, 8, 16, 16});
+    case GREYS:
+        return pmb_panel_refresh(&now.panel, PMB_REFRESH_GREYS);
+    case SLEEP:
+    case SLEEP_AGAIN:
+        return pmb_panel_sleep(&now.panel);
+    case DEEP_SLEEP:
+        return pmb_panel_deep_sleep(&now.panel);
+    default:
+        return pmb_panel_wake(&now.panel);
+    }
+}
+
+/* What comes before a step. */
+static void prepare(enum step step)
+{
+    take_anew();
+    if (step == OPEN || step == RESUME)
+        return;
+    assert_int_equal(make(OPEN), PMB_OK);
+    if (step >= FULL && step <= GREYS)
+        (void)write_part();
+    if (step == WAKE || step == SLEEP_AGAIN)
+        (void)pmb_panel_sleep(&now.panel);
+    if (step == DEEP_WAKE)
+        (void)pmb_panel_deep_sleep(&now.panel);
+    take_anew();
+}
+
+/* The first calls, the last ones, and some between them. */
+static unsigned next(unsigned n, unsigned calls)
+{
+    enum { ENDS = 40, MANY = 20 };
+    const unsigned on = n + (n >= ENDS && n + ENDS < calls ? 1 + calls / MANY : 1);
+    return on + ENDS > calls && n + ENDS < calls && calls > ENDS ? calls - ENDS : on;
+}
+
+static unsigned long walked;
+
+static void fail_each_call(enum step step)
+{
+    prepare(step);
+    const pmb_status status = make(step);
+    if (status != PMB_OK) { /* it is none of this panel's */
+        assert_true(status == PMB_ERR_UNSUPPORTED || status == PMB_ERR_ARGUMENT);
+        assert_int_equal(taken.calls, 0);
+        return;
+    }
+    const unsigned calls = taken.calls;
+    for (unsigned n = 1; n <= calls; n = next(n, calls)) {
+        prepare(step);
+        taken.left = n;
+        const pmb_status told = make(step);
+        if (taken.left > 0)
+            fail_msg("%s, step %d: call %u of %u never came", now.name, step, n, calls);
+        if (told != PMB_ERR_BUS)
+            fail_msg("%s, step %d: call %u of %u failed, and %d was told", now.name, step, n, calls,
+                     told);
+        const pmb_status again = make(step);
+        if (again != PMB_OK)
+            fail_msg("%s, step %d: call %u of %u failed; again gives %d", now.name, step, n, calls,
+                     again);
+        walked++;
+    }
+}
+
+static void walk(const struct candidate *c, int bus, const pmb_port *port, pmb_refresh refresh)
+{
+    now.candidate = c;
+    now.config = config_for(c, bus);
+    now.config.refresh = refresh;
+    now.config.palette = NULL;
+    now.port = port;
+    snprintf(now.name, sizeof now.name, "%s, bus %Xh", c->name, (unsigned)bus);
+    if (refresh != PMB_REFRESH_FULL && make(OPEN) != PMB_OK)
+        return; /* it has no greys */
+    for (enum step step = OPEN; step < STEPS; step++)
+        fail_each_call(step);
+}
+
+static void every_error_is_told(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < candidate_count; i++)
+        for (int bus = I2C; bus <= SYNC; bus <<= 1) {
+            if (!(candidates[i].buses & bus) || bus == SOFT || bus == SOFT3)
+                continue; /* pins cannot fail */
+            walk(&candidates[i], bus, bus == PARALLEL ? &parallel_taker : &taker,
+                 PMB_REFRESH_FULL);
+            if (candidates[i].paper)
+                walk(&candidates[i], bus, &taker, PMB_REFRESH_GREYS);
+        }
+    print_message("%lu calls failed\n", walked);
+    assert_in_range(walked, 10000, 10000000);
+}
+
+/* A KS0108 whose busy flag never falls, and one whose R/W is not wired. */
+static void a_panel_that_stays_busy_is_told(void **state)
+{
+    (void)state;
+    pmb_panel panel;
+    for (size_t i = 0; i < candidate_count; i++) {
+        if (strncmp(candidates[i].name, "ks0108", 6) != 0)
+            continue;
+        pmb_panel_config config = config_for(&candidates[i], PARALLEL);
+        take_anew();
+        taken.held = true;
+        assert_int_equal(pmb_panel_open(&panel, &config, &taker), PMB_ERR_TIMEOUT);
+        config.bus.read = PMB_PIN_NONE;
+        assert_int_equal(pmb_panel_open(&panel, &config, &taker), PMB_OK);
+    }
+}
+
+int main(void)
+{
+    const struct CMUnitTest tests[] = {
+        test_without(PMB_ONE_BIT | PMB_PLAIN_PANELS | PMB_NO_CHECKS | PMB_NO_TURN,
+                     every_error_is_told),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_PANELS, a_panel_that_stays_busy_is_told),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+}
