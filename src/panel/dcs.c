@@ -268,8 +268,6 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
     const pmb_rect area = pmb_rect_common(*where, (pmb_rect){0, 0, panel->size.w, panel->size.h});
     pmb_rect part = area;
     pmb_status status = PMB_OK;
-    if (pmb_rect_is_empty(area))
-        return PMB_OK;
     if (!pmb_window_goes_on(panel, &part))
         status = open_window(panel, part);
     if (status != PMB_OK)

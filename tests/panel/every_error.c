@@ -1,6 +1,7 @@
-/* On every controller and bus, each call of the port fails in turn while the panel is opened, written
- * to, changed, refreshed and put to sleep: the error is always told, and the same call can be made
- * again. What the glass shows then is the fault walk's business (tests/screen/fault_walk.c). */
+/* On every controller and bus, each call of the port fails in turn while the panel is opened,
+ * written to, changed, refreshed and put to sleep: the error is always told, and the same call can
+ * be made again. What the glass shows then is the fault walk's business
+ * (tests/screen/fault_walk.c). */
 #include <stdio.h>
 #include "every.h"
 #include "taker.h"
@@ -10,6 +11,8 @@ enum step {
     OPEN,
     RESUME,
     WRITE,
+    TURNED_WRITE,
+    INVERTED_WRITE,
     DEFERRED_WRITE,
     CONTRAST,
     INVERT,
@@ -36,15 +39,15 @@ static struct {
     char name[80];
 } now;
 
-static uint8_t rows[16 * 800 * 2];
+static uint8_t rows[24 * 800 * 2];
 
 /* The part that is written: a few whole columns and rows of the memory. */
 static pmb_status write_part(void)
 {
     const pmb_rect frame = now.panel.frame;
     const pmb_rect bounds = {frame.x, frame.y, frame.w, 16};
-    assert_int_equal(
-        pmb_canvas_init(&now.part, now.panel.format, bounds, rows, sizeof rows), PMB_OK);
+    assert_int_equal(pmb_canvas_init(&now.part, now.panel.format, bounds, rows, sizeof rows),
+                     PMB_OK);
     return pmb_panel_write(&now.panel, &now.part, (pmb_rect){frame.x, frame.y, 16, 16});
 }
 
@@ -56,6 +59,8 @@ static pmb_status make(enum step step)
     case RESUME:
         return pmb_panel_resume(&now.panel, &now.config, now.port);
     case WRITE:
+    case TURNED_WRITE:
+    case INVERTED_WRITE:
         return write_part();
     case DEFERRED_WRITE: {
         pmb_panel_defer(&now.panel);
@@ -96,6 +101,10 @@ static void prepare(enum step step)
     if (step == OPEN || step == RESUME)
         return;
     assert_int_equal(make(OPEN), PMB_OK);
+    if (step == TURNED_WRITE)
+        (void)pmb_panel_rotate(&now.panel, PMB_ROTATE_90);
+    if (step == INVERTED_WRITE)
+        (void)pmb_panel_invert(&now.panel, true);
     if (step >= FULL && step <= GREYS)
         (void)write_part();
     if (step == WAKE || step == SLEEP_AGAIN)
@@ -142,16 +151,17 @@ static void fail_each_call(enum step step)
     }
 }
 
-static void walk(const struct candidate *c, int bus, const pmb_port *port, pmb_refresh refresh)
+static void walk(const struct candidate *c, int bus, const pmb_port *port, pmb_refresh refresh,
+                 const pmb_format *format)
 {
     now.candidate = c;
     now.config = config_for(c, bus);
     now.config.refresh = refresh;
-    now.config.palette = NULL;
+    now.config.format = format;
     now.port = port;
     snprintf(now.name, sizeof now.name, "%s, bus %Xh", c->name, (unsigned)bus);
-    if (refresh != PMB_REFRESH_FULL && make(OPEN) != PMB_OK)
-        return; /* it has no greys */
+    if (make(OPEN) != PMB_OK)
+        return; /* it has no greys, or no such format */
     for (enum step step = OPEN; step < STEPS; step++)
         fail_each_call(step);
 }
@@ -163,10 +173,11 @@ static void every_error_is_told(void **state)
         for (int bus = I2C; bus <= SYNC; bus <<= 1) {
             if (!(candidates[i].buses & bus) || bus == SOFT || bus == SOFT3)
                 continue; /* pins cannot fail */
-            walk(&candidates[i], bus, bus == PARALLEL ? &parallel_taker : &taker,
-                 PMB_REFRESH_FULL);
+            const pmb_port *port = bus == PARALLEL ? &parallel_taker : &taker;
+            walk(&candidates[i], bus, port, PMB_REFRESH_FULL, NULL);
+            walk(&candidates[i], bus, port, PMB_REFRESH_FULL, &pmb_mono_horizontal);
             if (candidates[i].paper)
-                walk(&candidates[i], bus, &taker, PMB_REFRESH_GREYS);
+                walk(&candidates[i], bus, port, PMB_REFRESH_GREYS, NULL);
         }
     print_message("%lu calls failed\n", walked);
     assert_in_range(walked, 10000, 10000000);

@@ -215,11 +215,37 @@ static void what_cannot_work_is_refused_and_named(void **state)
         }
 }
 
+/* Which biases and temperatures a controller takes: docs/controllers, "Setting". */
+static void biases_and_temperatures_are_those_of_the_controller(void **state)
+{
+    (void)state;
+    char why[160];
+    for (size_t i = 0; i < candidate_count; i++) {
+        const struct candidate *c = &candidates[i];
+        const bool pcd = strcmp(c->name, "pcd8544") == 0;
+        const bool pages = strncmp(c->name, "st756", 5) == 0 || strncmp(c->name, "uc1701", 6) == 0;
+        const int temperatures = pcd ? 4 : strncmp(c->name, "uc1701", 6) == 0 ? 2 : 0;
+        named = c->name;
+        for (int n = 1; n < 256; n++) {
+            pmb_panel_config config = config_for(c, usual_bus(c));
+            config.bias = (uint8_t)n;
+            assert_int_equal(open_as(&config, &taker, why, sizeof why) == PMB_OK,
+                             (pcd && n >= 4 && n <= 11) || (pages && (n == 7 || n == 9)));
+            config.bias = 0;
+            config.temperature = (uint8_t)n;
+            assert_int_equal(open_as(&config, &taker, why, sizeof why) == PMB_OK,
+                             n <= temperatures);
+        }
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_CHECKS | PMB_ONE_BIT | PMB_PLAIN_PANELS | PMB_NO_TURN,
                      what_cannot_work_is_refused_and_named),
+        test_without(PMB_NO_CHECKS | PMB_ONE_BIT | PMB_PLAIN_PANELS | PMB_NO_TURN,
+                     biases_and_temperatures_are_those_of_the_controller),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -134,15 +134,6 @@ static void every_verdict_has_its_sentence(void **state)
                                     pmb_probe_text((pmb_probe_verdict)b));
 }
 
-static const struct candidate *candidate(const char *name)
-{
-    for (size_t i = 0; i < candidate_count; i++)
-        if (strcmp(candidates[i].name, name) == 0)
-            return &candidates[i];
-    fail_msg("there is no %s", name);
-    return NULL;
-}
-
 /* The verdict on a panel that answers with the same byte whatever it is asked. */
 static pmb_probe probe_with(const pmb_panel_config *config, uint8_t reply)
 {
@@ -238,8 +229,8 @@ static void every_wire_that_is_stuck_is_found(void **state)
         }
 }
 
-/* Each call of the port fails in turn: the probe ends with a verdict, and with the bus as the reason
- * when the panel could not be opened. */
+/* Each call of the port fails in turn: the probe ends with a verdict, and with the bus as the
+ * reason when the panel could not be opened. */
 static void a_bus_that_breaks_off_is_told(void **state)
 {
     (void)state;
@@ -267,7 +258,8 @@ static void a_bus_that_breaks_off_is_told(void **state)
     }
 }
 
-/* Without callbacks that read, nothing is looked at; without those that are needed, it is refused. */
+/* Without callbacks that read, nothing is looked at; without those that are needed, it is refused.
+ */
 static void a_probe_works_with_what_the_port_has(void **state)
 {
     (void)state;
@@ -311,7 +303,8 @@ int main(void)
         test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, another_controller_with_an_index_is_named),
         test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, every_wire_that_is_stuck_is_found),
         test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, a_bus_that_breaks_off_is_told),
-        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS, a_probe_works_with_what_the_port_has),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS,
+                     a_probe_works_with_what_the_port_has),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -1,5 +1,8 @@
 /* every.c - every controller with each of its glasses. */
 #include "every.h"
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
 
 static const pmb_pin lines[] = {PMB_PIN(40), PMB_PIN(41), PMB_PIN(42), PMB_PIN(43),
                                 PMB_PIN(44), PMB_PIN(45), PMB_PIN(46), PMB_PIN(47)};
@@ -86,6 +89,15 @@ const struct candidate candidates[] = {
 };
 
 const size_t candidate_count = sizeof candidates / sizeof candidates[0];
+
+const struct candidate *candidate(const char *name)
+{
+    for (size_t i = 0; i < candidate_count; i++)
+        if (strcmp(candidates[i].name, name) == 0)
+            return &candidates[i];
+    fprintf(stderr, "there is no candidate %s\n", name);
+    abort();
+}
 
 int usual_bus(const struct candidate *c)
 {

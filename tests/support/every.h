@@ -17,6 +17,9 @@ struct candidate {
 extern const struct candidate candidates[];
 extern const size_t candidate_count;
 
+/* The one of a name that is in the list. */
+const struct candidate *candidate(const char *name);
+
 /* Wired to pins 1 to 9 and 40 to 47. */
 pmb_panel_config config_for(const struct candidate *c, int bus);
 
