@@ -8,10 +8,7 @@ static pmb_status draw_on(uint8_t *bits, size_t bytes, pmb_size size, pmb_color 
                           const pmb_picture *picture, void *memory, size_t memory_bytes)
 {
     pmb_canvas c;
-    const pmb_status status =
-        pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, size.w, size.h}, bits, bytes);
-    if (status != PMB_OK)
-        return status;
+    (void)pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, size.w, size.h}, bits, bytes);
     pmb_fill(&c, ground);
     return pmb_picture_draw(&c, picture, (pmb_point){0, 0}, NULL, memory, memory_bytes);
 }

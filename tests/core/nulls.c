@@ -148,6 +148,12 @@ static void plots_without_theme_or_description_are_nothing(void **state)
         pmb_chart_draw(&c, no_chart[i], r, values, 3, -1);
         pmb_scope_draw(&c, no_scope[i], r, points, 2);
     }
+    const pmb_chart bars = {.theme = &pmb_theme_dark, .scale = &scale};
+    const pmb_scope one = {.theme = &pmb_theme_dark, .across = &scale, .up = &scale};
+    const pmb_scope flat = {.theme = &pmb_theme_dark, .across = &scale};
+    pmb_chart_draw(&c, &bars, r, NULL, 3, -1);
+    pmb_scope_draw(&c, &one, r, NULL, 2);
+    pmb_scope_draw(&c, &flat, r, points, 2);
     pmb_sparkline_draw(&c, NULL, r, values, 3);
     pmb_sparkline_draw(&c, &pmb_theme_dark, r, NULL, 3);
     assert_nothing_is_drawn();
@@ -236,6 +242,36 @@ static void texts_and_typefaces_may_be_missing(void **state)
     (void)pmb_natural_size(&bare, PMB_INSTRUMENT_TANK);
 }
 
+static void draw_nothing(pmb_canvas *canvas, void *user, uint8_t cell, pmb_rect where)
+{
+    (void)canvas, (void)user, (void)cell, (void)where;
+}
+
+static void menus_and_maps_without_what_they_show_are_nothing(void **state)
+{
+    (void)state;
+    static const uint8_t cells[1];
+    static const pmb_page page = {.title = "Page"};
+    const pmb_menu_style style = {.theme = &pmb_theme_dark}, themeless = {.theme = NULL};
+    const pmb_menu menus[] = {{.home = &page, .area = r},
+                              {.style = &style, .area = r},
+                              {.style = &themeless, .home = &page, .area = r},
+                              {.style = &style, .home = &page, .area = {64, 0, 9, 9}}};
+    const pmb_map maps[] = {{.columns = 1, .rows = 1, .tile = {8, 8}, .draw = draw_nothing},
+                            {.cells = cells, .columns = 1, .rows = 1, .tile = {8, 8}}};
+    for (size_t i = 0; i < LENGTH(menus); i++)
+        pmb_menu_draw(&c, &menus[i]);
+    for (size_t i = 0; i < LENGTH(maps); i++)
+        pmb_map_draw(&c, &maps[i], r, p);
+    assert_nothing_is_drawn();
+    const pmb_picture picture = {.source = {.bytes = NULL}};
+    uint8_t bits[8];
+    pmb_mask mask;
+    assert_int_equal(pmb_mask_of(NULL, &picture, bits, 8, bits, 8), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_mask_of(&mask, NULL, bits, 8, bits, 8), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_mask_of(&mask, &picture, NULL, 8, bits, 8), PMB_ERR_ARGUMENT);
+}
+
 static void objects_left_out_are_errors(void **state)
 {
     (void)state;
@@ -299,6 +335,7 @@ int main(void)
         cmocka_unit_test_setup(plots_without_theme_or_description_are_nothing, begin),
         cmocka_unit_test_setup(notices_without_theme_or_description_are_nothing, begin),
         cmocka_unit_test_setup(texts_and_typefaces_may_be_missing, begin),
+        cmocka_unit_test_setup(menus_and_maps_without_what_they_show_are_nothing, begin),
         cmocka_unit_test_setup(objects_left_out_are_errors, begin),
     };
     return PMB_NO_CHECKS ? 0 : cmocka_run_group_tests(tests, NULL, NULL);

@@ -466,6 +466,38 @@ static void readers_that_give_too_much_are_refused(void **state)
         PMB_ERR_DATA);
 }
 
+/* In a band at the top the rows below it are not read; narrow and tall files are made to fit. */
+static void rows_below_a_band_are_not_read(void **state)
+{
+    (void)state;
+    pmb_canvas band;
+    const char *reason;
+    assert_int_equal(
+        pmb_canvas_init(&band, &pmb_rgb565, (pmb_rect){0, 0, 64, 4}, pixels, sizeof pixels),
+        PMB_OK);
+    c = band;
+    make_bitmap(40, 24, 0, 0, 0);
+    f.bytes[22] = 20; /* rows that are not there, from the top */
+    for (int i = 0; i < 3; i++)
+        f.bytes[23 + i] = 0;
+    f.bytes[22] = (uint8_t)-20;
+    f.bytes[23] = f.bytes[24] = f.bytes[25] = 0xFF;
+    for (int i = 0; i < 12; i++)
+        put_number(&f, 0, 1);
+    assert_int_equal(draw_with(f.bytes, f.size, (pmb_rect){0, 0, 40, 20}, 900, 0, &reason), PMB_OK);
+    f.size = 0;
+    put_text(&f, "P2 1 20 9 1 2 3 4 ");
+    assert_int_equal(draw_with(f.bytes, f.size, (pmb_rect){0, 0, 40, 20}, 900, 0, &reason), PMB_OK);
+    begin(NULL);
+    put_text(&f, "P1 2 40 ");
+    for (int i = 0; i < 80; i++)
+        put(&f, '1');
+    pmb_file_report report;
+    assert_int_equal(draw_file(&c, f.bytes, f.size, (pmb_rect){0, 0, 8, 10}, &report), PMB_OK);
+    assert_int_equal(report.drawn.w, 1); /* half of a pixel is one */
+    assert_int_equal(report.drawn.h, 10);
+}
+
 /* A directory of so many files, of which those from `sound` on can be shown. */
 struct shelf {
     uint16_t count, sound, opened;
@@ -505,6 +537,10 @@ static void slides_pass_over_what_cannot_be_shown(void **state)
     pmb_slides_open(&slides, &directory, memory, sizeof memory);
     assert_true(pmb_slides_next(&slides)); /* nobody wants to know of the two that are skipped */
     assert_int_equal(slides.number, 2);
+    pmb_fill(&c, PMB_WHITE);
+    assert_int_equal(pmb_slides_draw(&c, &slides, (pmb_rect){4, 4, 1, 1}), PMB_OK);
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){4, 4}), PMB_BLACK);
+    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){5, 4}), PMB_WHITE);
     slides.skipped = note_skipped;
     slides.skipped_context = &shelf;
     assert_true(pmb_slides_next(&slides));
@@ -551,6 +587,7 @@ int main(void)
         cmocka_unit_test_setup(too_little_memory_is_told_for_each_kind, begin),
         cmocka_unit_test_setup(a_reader_that_cannot_seek_is_told, begin),
         cmocka_unit_test_setup(readers_that_give_too_much_are_refused, begin),
+        cmocka_unit_test_setup(rows_below_a_band_are_not_read, begin),
         cmocka_unit_test_setup(slides_pass_over_what_cannot_be_shown, begin),
         cmocka_unit_test_setup(a_full_directory_ends, begin),
     };
