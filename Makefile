@@ -75,6 +75,7 @@ readers: build
 # Changes src/ in COUNT places, one at a time, and looks whether a test of that room notices.
 COUNT ?= 100
 mutants: build
+	@tools/install-packages.sh tools/mutate/packages.debian
 	@/usr/bin/python3 tools/mutate/mutate.py build/mutants --count $(COUNT)
 
 # Two panels in two threads under ThreadSanitizer.

@@ -41,7 +41,7 @@ struct decoder {
 static void begin(struct decoder *d, const pmb_source *source)
 {
     pmb_set_bytes(d->known.memory, 0, d->block.info.memory);
-    d->stream = pmb_stream_at(source, PMB_PICTURE_HEADER);
+    d->stream = pmb_stream_at(source, PMB_PICTURE_HEADER, d->block.info.bytes);
     if (source->bytes) {
         d->stream.at = pmb_block_start(&d->block) + d->block.tables;
     } else {
@@ -63,7 +63,7 @@ static bool go_on(struct decoder *d, const pmb_source *source, pmb_reach first)
     if (mark.row == 0 || (pmb_reach)mark.row > first || mark.block != d->block.checksum ||
         mark.sum != sum_of(d->known.memory, d->block.info.memory))
         return false;
-    d->stream = pmb_stream_at(source, mark.at);
+    d->stream = pmb_stream_at(source, mark.at, d->block.info.bytes);
     d->coder.range = mark.range;
     d->coder.code = mark.code;
     d->coder.ahead = mark.ahead;

@@ -105,8 +105,6 @@ static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach 
 void pmb_place_row(const pmb_place *place, const struct known *k, pmb_reach y)
 {
     const pmb_reach end = (pmb_reach)place->part.x + place->part.w;
-    if (y < place->part.y || y - place->part.y >= place->part.h)
-        return;
     if (place_bits(place, k, y))
         return;
     const uint8_t *const row = known_row(k, y);

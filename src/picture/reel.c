@@ -79,7 +79,7 @@ static void rewind_reel(pmb_reel_player *p)
     memset(p->pixels, 0, (uint32_t)known.stride * known.rows);
     if (PMB_LEARNING && p->learning)
         memset(p->tables, 0, p->learnt_bytes);
-    p->stream = pmb_stream_at(&p->stream.source, p->coded);
+    p->stream = pmb_stream_at(&p->stream.source, p->coded, p->info.bytes);
     struct coder coder = coder_of(p);
     decode_start(&coder);
     keep_coder(p, &coder);
@@ -111,7 +111,7 @@ pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_m
                            .learning = block.learning,
                            .colors = block.colors,
                            .coded = pmb_block_start(&block) + block.tables};
-    p->stream = pmb_stream_at(&reel->source, PMB_PICTURE_HEADER);
+    p->stream = pmb_stream_at(&reel->source, PMB_PICTURE_HEADER, block.info.bytes);
     if (block.memory > 0) {
         const struct known known = known_of(p);
         p->tables = p->pixels + (uint32_t)known.stride * known.rows;

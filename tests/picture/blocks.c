@@ -559,6 +559,115 @@ static void a_loop_in_lines_takes_a_fifth(void **state)
     unload(&film);
 }
 
+/* Each field of the header that cannot be, in a picture of each kind. */
+static void headers_that_cannot_be_are_refused(void **state)
+{
+    (void)state;
+    static const struct {
+        uint8_t at, value;
+    } odd[] = {{0, 'Q'}, {1, 'Q'},   {2, 'Q'}, {3, 'Q'}, {4, 0},  {4, 1},
+               {4, 9},   {5, 5},     {5, 255}, {6, 255}, {8, 0},  {9, 0x80},
+               {10, 0},  {11, 0x80}, {22, 0},  {22, 2},  {23, 1}, {27, 0x80}};
+    for (size_t k = 0; k < LENGTH(kinds); k++) {
+        struct pixels p = some_pixels(kinds[k], 40, 31, 4);
+        struct block block = encode(&p);
+        const pmb_picture picture = picture_of(&block);
+        pmb_picture_info info;
+        for (size_t i = 0; i < LENGTH(odd); i++) {
+            const uint8_t before = block.bytes[odd[i].at];
+            block.bytes[odd[i].at] = odd[i].value;
+            if (pmb_picture_measure(&picture, &info) != PMB_ERR_DATA)
+                fail_msg("kind %d: byte %d is %d and is taken", kinds[k], odd[i].at, odd[i].value);
+            block.bytes[odd[i].at] = before;
+        }
+        block.bytes[7] |= 1; /* transparent: one bit has no value left for it */
+        assert_int_equal(pmb_picture_measure(&picture, &info),
+                         kinds[k] == PMB_PIXELS_ONE_BIT ? PMB_ERR_DATA : PMB_OK);
+        block.bytes[4] = 2; /* a palette came with version 3 */
+        block.bytes[5] = PMB_PIXELS_PALETTE;
+        assert_int_equal(pmb_picture_measure(&picture, &info), PMB_ERR_DATA);
+        pixels_free(&p);
+        block_free(&block);
+    }
+}
+
+/* The card is pulled out after any call: an error, and with the card again the whole picture. */
+static void a_card_may_be_pulled_out_at_any_time(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k <= LENGTH(kinds); k++) {
+        static struct sheet s, t;
+        const bool few = k == LENGTH(kinds); /* of few colours a palette is made */
+        struct pixels p = some_pixels(few ? PMB_PIXELS_COLOR : kinds[k], 40, 31, 4);
+        for (int i = 0; few && i < 40 * 31; i++)
+            p.values[i] = (uint16_t)(p.values[i] % 7 * 5003);
+        struct block block = encode(&p);
+        struct card card = {.bytes = block.bytes, .size = (uint32_t)block.size};
+        const pmb_reader reader = {&card, card_read, card_seek};
+        const pmb_picture there = {{NULL, 0, &reader}};
+        uint8_t *memory;
+        pmb_picture_info info;
+        assert_int_equal(pmb_picture_measure(&there, &info), PMB_OK);
+        memory = malloc(info.memory + PMB_PICTURE_BOOKMARK);
+        memset(memory, 0, info.memory + PMB_PICTURE_BOOKMARK);
+        open_sheet(&s);
+        card.calls = 0;
+        assert_int_equal(
+            pmb_picture_draw(&s.c, &there, (pmb_point){1, 1}, NULL, memory, info.memory), PMB_OK);
+        const uint32_t calls = card.calls;
+        for (uint32_t n = 1; n < calls; n++) {
+            open_sheet(&t);
+            card.calls = 0;
+            card.last_call = n;
+            const size_t bytes = info.memory + (n % 2 ? PMB_PICTURE_BOOKMARK : 0);
+            const pmb_status status =
+                pmb_picture_draw(&t.c, &there, (pmb_point){1, 1}, NULL, memory, bytes);
+            if (status == PMB_OK) { /* nothing but the end was missing */
+                assert_int_equal(card.at, block.size);
+                assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+            }
+            card.last_call = 0;
+            open_sheet(&t);
+            assert_int_equal(pmb_picture_draw(&t.c, &there, (pmb_point){1, 1}, NULL, memory, bytes),
+                             PMB_OK);
+            assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+        }
+        card.greedy = true;
+        assert_int_equal(pmb_picture_check(&there), PMB_ERR_DATA);
+        const pmb_picture nowhere = {{NULL, 0, NULL}};
+        assert_int_equal(pmb_picture_check(&nowhere), PMB_ERR_BUS);
+        assert_int_equal(pmb_picture_draw(&t.c, &there, (pmb_point){1, 1}, NULL, NULL, 9999),
+                         PMB_ERR_ARGUMENT);
+        free(memory);
+        pixels_free(&p);
+        block_free(&block);
+    }
+}
+
+/* Beside or below the canvas there is nothing to do. */
+static void what_is_not_seen_is_not_decoded(void **state)
+{
+    (void)state;
+    struct pixels p = some_pixels(PMB_PIXELS_COLOR, 40, 31, 4);
+    struct block block = encode(&p);
+    struct card card = {.bytes = block.bytes, .size = (uint32_t)block.size};
+    const pmb_reader reader = {&card, card_read, card_seek};
+    const pmb_picture there = {{NULL, 0, &reader}};
+    static const pmb_point points[] = {{W, 0}, {0, H}, {-40, 0}, {0, -31}};
+    static struct sheet s;
+    for (size_t i = 0; i < LENGTH(points); i++) {
+        open_sheet(&s);
+        card.calls = 0;
+        assert_int_equal(draw(&s.c, &there, points[i], NULL), PMB_OK);
+        assert_in_range(card.calls, 1, 12); /* the header, twice */
+        for (int y = 0; y < H; y++)
+            for (int x = 0; x < W; x++)
+                assert_int_equal(at(&s, x, y), GROUND);
+    }
+    pixels_free(&p);
+    block_free(&block);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -576,6 +685,9 @@ int main(void)
         test_without(PMB_ONE_BIT, work_is_bounded_by_the_bytes_that_are_there),
         test_without(PMB_ONE_BIT, demo_assets_are_no_larger_than_gzip_makes_them),
         cmocka_unit_test(a_loop_in_lines_takes_a_fifth),
+        cmocka_unit_test(headers_that_cannot_be_are_refused),
+        cmocka_unit_test(a_card_may_be_pulled_out_at_any_time),
+        cmocka_unit_test(what_is_not_seen_is_not_decoded),
     };
     const int failed = cmocka_run_group_tests_name("learnt", tests, NULL, NULL);
     lean = true;

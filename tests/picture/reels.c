@@ -244,6 +244,62 @@ static void damaged_reels_end(void **state)
     end_show(&s);
 }
 
+static void what_takes_no_time_is_no_reel(void **state)
+{
+    (void)state;
+    struct show s;
+    pmb_reel_player player;
+    make_show(&s, PMB_PIXELS_ONE_BIT);
+    s.block.bytes[3] = 'P'; /* a still picture of one frame */
+    s.block.bytes[22] = 1;
+    assert_int_equal(pmb_reel_memory(&s.reel), 0);
+    assert_int_equal(pmb_reel_open(&player, &s.reel, PMB_REEL_LOOP, s.memory, s.bytes),
+                     PMB_ERR_DATA);
+    s.block.bytes[3] = 'R';
+    s.block.bytes[22] = FRAMES;
+    memset(s.block.bytes + 24, 0, 4); /* that takes no time */
+    assert_int_equal(pmb_reel_open(&player, &s.reel, PMB_REEL_LOOP, s.memory, s.bytes),
+                     PMB_ERR_DATA);
+    s.block.bytes[0] = 'Q';
+    assert_int_equal(pmb_reel_memory(&s.reel), 0);
+    end_show(&s);
+}
+
+/* The card is pulled out after any call: an error, and a player that is opened again plays. */
+static void a_reel_may_lose_its_card(void **state)
+{
+    (void)state;
+    static const pmb_pixels both[] = {PMB_PIXELS_ONE_BIT, PMB_PIXELS_PALETTE};
+    for (size_t k = 0; k < LENGTH(both); k++) {
+        struct show s;
+        pmb_reel_player player;
+        make_show(&s, both[k]);
+        struct card card = {.bytes = s.block.bytes, .size = (uint32_t)s.block.size};
+        const pmb_reader reader = {&card, card_read, card_seek};
+        const pmb_picture there = {{NULL, 0, &reader}};
+        const size_t bytes = pmb_reel_memory(&there);
+        uint8_t *memory = malloc(bytes);
+        bool ends = false;
+        for (uint32_t n = 1; !ends; n++) {
+            card.calls = 0;
+            card.last_call = n;
+            pmb_status status = pmb_reel_open(&player, &there, PMB_REEL_LOOP, memory, bytes);
+            for (uint32_t time = 0; time < 500 && status == PMB_OK; time += 37)
+                status = pmb_reel_advance(&player, time);
+            ends = card.calls <= n;
+            assert_true(ends || status != PMB_OK);
+        }
+        card.last_call = 0;
+        assert_int_equal(pmb_reel_open(&player, &there, PMB_REEL_LOOP, memory, bytes), PMB_OK);
+        assert_int_equal(pmb_reel_advance(&player, 50), PMB_OK);
+        assert_frame(&s, &player, frame_at(&s, 50));
+        assert_int_equal(pmb_reel_open(&player, &there, PMB_REEL_LOOP, NULL, bytes),
+                         PMB_ERR_ARGUMENT);
+        free(memory);
+        end_show(&s);
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -254,6 +310,8 @@ int main(void)
         cmocka_unit_test(a_palette_takes_less_memory),
         cmocka_unit_test(what_is_no_reel_is_refused),
         cmocka_unit_test(damaged_reels_end),
+        cmocka_unit_test(what_takes_no_time_is_no_reel),
+        test_without(PMB_ONE_BIT, a_reel_may_lose_its_card),
     };
     const int failed = cmocka_run_group_tests_name("learnt", tests, NULL, NULL);
     lean = true;
