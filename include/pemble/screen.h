@@ -201,7 +201,9 @@ pmb_status pmb_screen_refresh_next(pmb_screen *screen, pmb_refresh kind);
 pmb_status pmb_screen_resume(pmb_screen *screen, pmb_paint paint, void *scene, uint8_t since_full);
 
 /* E-paper on a battery: paints, waits for the refresh to end, switches the drive off and puts the
- * panel into deep sleep (pmb_panel_deep_sleep). After an error the panel is not put to sleep. */
+ * panel into deep sleep (pmb_panel_deep_sleep). After an error of the last step nobody knows
+ * whether it sleeps: the same call is then PMB_ERR_UNSUPPORTED. Call pmb_panel_deep_sleep again, or
+ * pmb_panel_wake. */
 pmb_status pmb_screen_paint_then_sleep(pmb_screen *screen, pmb_paint paint, void *scene);
 
 /*

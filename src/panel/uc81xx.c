@@ -327,15 +327,16 @@ static pmb_status refresh(pmb_panel *panel, pmb_refresh kind, const pmb_rect *ar
     return status;
 }
 
-/* The voltages go off when the refresh has ended. */
+/* The voltages go off when the refresh has ended; if that breaks off, with the next wait. */
 static pmb_status wait(pmb_panel *panel, uint32_t milliseconds)
 {
-    const uint8_t zero = 0;
-    const bool refreshed = panel->state & PAPER_REFRESHING;
+    const uint8_t zero = 0, refreshed = panel->state & PAPER_REFRESHING;
     pmb_status status = pmb_paper_wait(panel, milliseconds);
     if (status != PMB_OK || !refreshed || is(panel, PMB_UC8179))
         return status;
     status = set(panel, POWER_OFF, &zero, is(panel, PMB_JD7966X) ? 1 : 0);
+    if (status != PMB_OK)
+        panel->state |= refreshed;
     pmb_paper_begun(panel, POWER_MS);
     return status == PMB_OK ? pmb_paper_wait(panel, milliseconds ? 1000 : 0) : status;
 }
