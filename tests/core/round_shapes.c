@@ -441,6 +441,58 @@ static void a_full_sweep_is_the_whole_ring(void **state)
         }
 }
 
+/* A comb of more teeth than crossings are kept, its corners named in either direction. */
+static void polygons_may_have_any_number_of_crossings(void **state)
+{
+    enum { TEETH = 15 };
+    (void)state;
+    pmb_point points[4 * TEETH], back[4 * TEETH];
+    uint16_t count = 0;
+    points[count++] = (pmb_point){0, 20};
+    for (int i = 0; i < TEETH; i++) {
+        const int16_t x = (int16_t)(4 * i);
+        points[count++] = (pmb_point){x, 0};
+        points[count++] = (pmb_point){(int16_t)(x + 2), 0};
+        if (i + 1 < TEETH) {
+            points[count++] = (pmb_point){(int16_t)(x + 2), 10};
+            points[count++] = (pmb_point){(int16_t)(x + 4), 10};
+        }
+    }
+    points[count++] = (pmb_point){4 * TEETH - 2, 20};
+    for (uint16_t i = 0; i < count; i++)
+        back[i] = points[count - 1 - i];
+    for (int turn = 0; turn < 2; turn++) {
+        static struct sheet s, t;
+        open_sheet(&s);
+        open_sheet(&t);
+        pmb_polygon_fill(&s.c, turn ? back : points, count, PMB_WHITE);
+        for (int i = 0; i < TEETH; i++)
+            pmb_rect_fill(&t.c, (pmb_rect){(int16_t)(4 * i), 0, 2, 10}, PMB_WHITE);
+        pmb_rect_fill(&t.c, (pmb_rect){0, 10, 4 * TEETH - 2, 10}, PMB_WHITE);
+        assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+    }
+}
+
+/* Without points there is nothing; one is a pixel; two have no inside. */
+static void few_points_are_no_polygon(void **state)
+{
+    (void)state;
+    static const pmb_point two[] = {{5, 5}, {9, 9}};
+    static struct sheet s, t;
+    open_sheet(&s);
+    open_sheet(&t);
+    pmb_polygon_fill(&s.c, NULL, 5, PMB_WHITE);
+    pmb_polygon_fill(&s.c, two, 2, PMB_WHITE);
+    pmb_smooth_polygon_fill(&s.c, NULL, 5, PMB_WHITE);
+    pmb_smooth_polygon_fill(&s.c, two, 2, PMB_WHITE);
+    pmb_polyline(&s.c, NULL, 5, false, PMB_WHITE);
+    pmb_polyline(&s.c, two, 0, true, PMB_WHITE);
+    assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+    pmb_polyline(&s.c, two, 1, true, PMB_WHITE);
+    pmb_pixel(&t.c, two[0], PMB_WHITE);
+    assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -457,6 +509,8 @@ int main(void)
         cmocka_unit_test(a_clip_changes_nothing_inside_it),
         cmocka_unit_test(extremes_stay_in_the_buffer),
         cmocka_unit_test(a_full_sweep_is_the_whole_ring),
+        cmocka_unit_test(polygons_may_have_any_number_of_crossings),
+        cmocka_unit_test(few_points_are_no_polygon),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -495,6 +495,78 @@ static void extremes_stay_in_the_buffer(void **state)
     }
 }
 
+/* More crossings in a row than are followed: each tooth is there, whole in its middle. */
+static void combs_have_all_their_teeth(void **state)
+{
+    enum { TEETH = 11 };
+    (void)state;
+    static struct sheet s;
+    pmb_point points[4 * TEETH];
+    uint16_t count = 0;
+    points[count++] = (pmb_point){2, 40};
+    for (int i = 0; i < TEETH; i++) {
+        const int16_t x = (int16_t)(2 + 5 * i);
+        points[count++] = (pmb_point){x, 4};
+        points[count++] = (pmb_point){(int16_t)(x + 3), 4};
+        if (i + 1 < TEETH) {
+            points[count++] = (pmb_point){(int16_t)(x + 3), 24};
+            points[count++] = (pmb_point){(int16_t)(x + 5), 24};
+        }
+    }
+    points[count++] = (pmb_point){2 + 5 * TEETH - 2, 40};
+    open_sheet(&s, &pmb_rgb565);
+    pmb_smooth_polygon_fill(&s.c, points, count, PMB_WHITE);
+    for (int y = 6; y < 22; y++)
+        for (int i = 0; i < TEETH; i++) {
+            assert_true(share_at(&s, 2 + 5 * i + 1, y) > 0.95);
+            if (i + 1 < TEETH)
+                assert_true(share_at(&s, 2 + 5 * i + 4, y) < 0.55);
+        }
+    for (int x = 4; x < 2 + 5 * TEETH - 4; x++)
+        assert_true(share_at(&s, x, 32) > 0.95);
+}
+
+/* Four greys on two planes: an edge gets greys between ground and colour. */
+static void planes_of_greys_get_edges(void **state)
+{
+    (void)state;
+    static struct sheet s, t;
+    static const pmb_color levels[] = {PMB_BLACK, PMB_RGB(85, 85, 85), PMB_RGB(170, 170, 170),
+                                       PMB_WHITE};
+    int seen[4] = {0};
+    open_sheet(&s, &pmb_grey2_horizontal);
+    open_sheet(&t, &pmb_rgb565);
+    pmb_smooth_circle_fill(&s.c, (pmb_point){30, 27}, 20, PMB_WHITE);
+    pmb_smooth_circle_fill(&t.c, (pmb_point){30, 27}, 20, PMB_WHITE);
+    for (int16_t y = 0; y < H; y++)
+        for (int16_t x = 0; x < W; x++) {
+            const pmb_color got = pmb_canvas_peek(&s.c, (pmb_point){x, y});
+            int level = 0;
+            while (level < 3 && levels[level] != got)
+                level++;
+            assert_int_equal(levels[level], got);
+            assert_true(fabs(level / 3.0 - share_at(&t, x, y)) < 0.2);
+            seen[level]++;
+        }
+    assert_true(seen[1] > 5 && seen[2] > 5);
+}
+
+/* Dashes of no length, and those that are nothing but dash. */
+static void dashes_may_be_all_or_nothing(void **state)
+{
+    (void)state;
+    static struct sheet s, t;
+    const pmb_point a = {5, 5}, b = {50, 30};
+    open_sheet(&s, &pmb_rgb565);
+    open_sheet(&t, &pmb_rgb565);
+    pmb_smooth_line_dashed(&s.c, a, b, 0, 5, PMB_WHITE);
+    pmb_smooth_line_dashed(&s.c, a, b, 0, 0, PMB_WHITE);
+    assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+    pmb_smooth_line_dashed(&s.c, a, b, 5, 0, PMB_WHITE);
+    pmb_smooth_line(&t.c, a, b, PMB_WHITE);
+    assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -511,6 +583,9 @@ int main(void)
         test_without(PMB_ONE_BIT, a_clip_changes_nothing_inside_it),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, bands_show_what_a_whole_buffer_shows),
         test_without(PMB_ONE_BIT, extremes_stay_in_the_buffer),
+        test_without(PMB_ONE_BIT, combs_have_all_their_teeth),
+        test_without(PMB_ONE_BIT, planes_of_greys_get_edges),
+        test_without(PMB_ONE_BIT, dashes_may_be_all_or_nothing),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
