@@ -1,6 +1,9 @@
-/* no_memory.c - loaded before a program: one allocation fails, the one that FAIL_AT numbers. */
+/* no_memory.c - loaded before a program: one allocation fails, the one that FAIL_AT numbers. That
+ * it did is told by a file of the name that FAIL_TOLD has. */
 #include <errno.h>
+#include <fcntl.h>
 #include <stdlib.h>
+#include <unistd.h>
 
 void *__libc_malloc(size_t size);
 void *__libc_calloc(size_t count, size_t size);
@@ -21,6 +24,10 @@ static int fails(void)
         return 0;
     }
     left = -1;
+    const char *told = getenv("FAIL_TOLD");
+    const int file = told ? open(told, O_CREAT | O_WRONLY, 0600) : -1;
+    if (file >= 0)
+        close(file);
     errno = ENOMEM;
     return 1;
 }

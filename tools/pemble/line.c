@@ -2,6 +2,7 @@
 #include "command.h"
 
 #include <stdarg.h>
+#include <errno.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include "apart.h"
@@ -65,7 +66,9 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
         return false;
     }
     poptSetOtherOptionHelp(line->context, usage->arguments);
+    errno = 0;
     const int code = poptGetNextOpt(line->context);
+    const bool memory_is_out = errno == ENOMEM; /* popt takes a value that it cannot keep for 0 */
     for (const struct poptOption *o = options; o->longName; o++)
         if (o->argInfo == POPT_ARG_STRING && line->owned_count < MOST_WORDS)
             line->owned[line->owned_count++] = *(char **)o->arg;
@@ -78,8 +81,13 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
         line_done(line);
         return false;
     }
-    *status = code < -1 ? bad_use(usage, poptStrerror(code), poptBadOption(line->context, 0))
-                        : read_words(line, usage, least, most);
+    if (memory_is_out) {
+        complain("there is not enough memory");
+        *status = FAILED;
+    } else {
+        *status = code < -1 ? bad_use(usage, poptStrerror(code), poptBadOption(line->context, 0))
+                            : read_words(line, usage, least, most);
+    }
     if (*status == DONE && !outputs_are_apart(line, options))
         *status = BAD_USE;
     if (*status != DONE)

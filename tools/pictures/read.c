@@ -332,13 +332,24 @@ static bool read_frames(struct images *images, struct animation *a, const struct
     return good;
 }
 
+static int read_gif_bytes(GifFileType *gif, GifByteType *to, int count)
+{
+    return (int)fread(to, 1, (size_t)count, gif->UserData);
+}
+
+/* By a function of ours: giflib's own reading of a file crashes where its stream has no memory. */
 static bool read_gif(struct images *images, const char *path, const struct reason *why)
 {
     int error = 0;
-    struct animation a = {.gif = DGifOpenFileName(path, &error),
+    FILE *file = fopen(path, "rb");
+    if (!file)
+        return fail(why, strerror(errno));
+    struct animation a = {.gif = DGifOpen(file, read_gif_bytes, &error),
                           .control = {.TransparentColor = NO_TRANSPARENT_COLOR}};
-    if (!a.gif)
+    if (!a.gif) {
+        fclose(file);
         return fail(why, GifErrorString(error));
+    }
     const bool good = has_size(a.gif->SWidth, a.gif->SHeight, why) &&
                       raster_make(&a.seen, a.gif->SWidth, a.gif->SHeight) &&
                       read_frames(images, &a, why);
@@ -346,6 +357,7 @@ static bool read_gif(struct images *images, const char *path, const struct reaso
         (void)fail(why, GifErrorString(a.gif->Error));
     raster_free(&a.seen);
     DGifCloseFile(a.gif, &error);
+    fclose(file);
     return good;
 }
 
