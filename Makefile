@@ -171,6 +171,7 @@ golden: build
 	@build/host/test-golden-gauges --keep tests/golden
 	@build/host/test-golden-menus --keep tests/golden
 	@build/host/test-golden-keys --keep tests/golden
+	@build/host/test-golden-cards --keep tests/golden
 
 # Draws the demo pictures and animations of Pellan Quay anew.
 pictures: build

@@ -62,7 +62,7 @@ static pmb_status look(const pmb_storage *s, uint8_t slot, struct copy *copy, co
         status = s->read(s->context, slot, HEAD + at, piece, count);
         for (size_t i = 0; i < count; i++)
             crc = pmb_crc_add(crc, piece[i]);
-        *same = *same && record && memcmp(piece, record + at, count) == 0;
+        *same = *same && memcmp(piece, record + at, count) == 0; /* it has as many bytes */
     }
     uint8_t wanted[HEAD];
     put_checksum(wanted, crc);

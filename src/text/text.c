@@ -158,8 +158,7 @@ const char *pmb_text_cut(const pmb_text_style *style, const char *text, const ch
     pmb_glyph glyph;
     while (text < end) {
         const char *const before = text;
-        if (!next_glyph(style, scale, &text, &pen, &glyph))
-            break;
+        (void)next_glyph(style, scale, &text, &pen, &glyph);
         pen.at += (pmb_reach)glyph.advance * scale;
         if (pen.at > width && before > start)
             return before;

@@ -551,6 +551,15 @@ static void planes_of_greys_get_edges(void **state)
     assert_true(seen[1] > 5 && seen[2] > 5);
 }
 
+/* At the steps of the table sines are those of the library, rounded. */
+static void sines_are_rounded_at_their_steps(void **state)
+{
+    (void)state;
+    for (int step = 0; step < 256; step++)
+        assert_int_equal(pmb_sine((pmb_angle)(256 * step)),
+                         lround(sin(2 * PI * step / 256) * 32767));
+}
+
 /* Dashes of no length, and those that are nothing but dash. */
 static void dashes_may_be_all_or_nothing(void **state)
 {
@@ -585,6 +594,7 @@ int main(void)
         test_without(PMB_ONE_BIT, extremes_stay_in_the_buffer),
         test_without(PMB_ONE_BIT, combs_have_all_their_teeth),
         test_without(PMB_ONE_BIT, planes_of_greys_get_edges),
+        cmocka_unit_test(sines_are_rounded_at_their_steps),
         test_without(PMB_ONE_BIT, dashes_may_be_all_or_nothing),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

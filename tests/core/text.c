@@ -335,7 +335,7 @@ static void damaged_fonts_are_refused(void **state)
 static void texts_are_translated_where_there_is_a_word(void **state)
 {
     (void)state;
-    static const char *const words[] = {"Tide", "Gezeit", NULL,   "x",    "y",   "z",
+    static const char *const words[] = {"Tide", "Gezeit", NULL,   NULL,   "y",   "z",
                                         "Wind", NULL,     "Vent", "Wind", "bad", "bad"};
     const pmb_dictionary d = {.words = words, .languages = 3, .rows = 4}, empty = {.languages = 3};
     assert_string_equal(pmb_translate(&d, 1, "Tide"), "Gezeit");
@@ -414,6 +414,9 @@ static void fonts_whose_tables_disagree_are_refused(void **state)
         if (pmb_font_check(&font) != PMB_ERR_DATA)
             fail_msg("change %zu was not found", i);
     }
+    memcpy(bytes, pmb_font_jetty.bytes, size);
+    bytes[5] = 2; /* twice the bits are not there */
+    assert_int_equal(pmb_font_check(&font), PMB_ERR_DATA);
     const pmb_font nothing = {NULL, size};
     assert_int_equal(pmb_font_check(&nothing), PMB_ERR_ARGUMENT);
     free(bytes);
@@ -436,6 +439,29 @@ static void tabular_text_changes_digits_and_blanks_only(void **state)
     static const pmb_font *const two[] = {&pmb_font_slipway, &pmb_font_jetty_europe, NULL};
     pmb_text_style lending = {.font = &pmb_font_bollard20, .color = PMB_WHITE, .fallbacks = two};
     assert_int_not_equal(pmb_text_width(&lending, "\xC5\x91"), 0); /* from the second */
+    assert_int_equal(pmb_text_width(&lending, "A"),
+                     pmb_text_width(&(pmb_text_style){.font = &pmb_font_slipway}, "A"));
+    uint8_t *bytes = malloc(pmb_font_jetty.size); /* a font whose digits have no common width */
+    const pmb_font own = {bytes, pmb_font_jetty.size};
+    memcpy(bytes, pmb_font_jetty.bytes, own.size);
+    bytes[11] = 0;
+    assert_int_equal(pmb_text_width(&(pmb_text_style){.font = &own, .tabular = true}, "1 1"),
+                     pmb_text_width(&(pmb_text_style){.font = &own}, "1 1"));
+    free(bytes);
+}
+
+/* Beyond the last range of a font, and longer than coordinates reach. */
+static void texts_have_no_end_that_hurts(void **state)
+{
+    enum { LENGTH_OF_IT = 9000 };
+    (void)state;
+    char *text = malloc(LENGTH_OF_IT + 1);
+    memset(text, 'W', LENGTH_OF_IT);
+    text[LENGTH_OF_IT] = '\0';
+    assert_int_equal(pmb_text_width(&plain, text), INT16_MAX);
+    free(text);
+    assert_int_equal(pmb_text_width(&plain, "\xF0\x9F\x9A\xA2"),
+                     pmb_text_width(&plain, "\xEF\xBF\xBD"));
 }
 
 int main(void)
@@ -458,6 +484,7 @@ int main(void)
         cmocka_unit_test(texts_are_translated_where_there_is_a_word),
         test_without(PMB_PLAIN_TEXT, fonts_whose_tables_disagree_are_refused),
         test_without(PMB_PLAIN_TEXT, tabular_text_changes_digits_and_blanks_only),
+        test_without(PMB_PLAIN_TEXT, texts_have_no_end_that_hurts),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -103,6 +103,10 @@ static void lines_are_broken_between_words(void **state)
     static const char *const begun[] = {"  wind", "tide"};
     assert_lines("  wind   tide", (int16_t)pmb_text_width(&plain, "  wind "), begun, 2);
     assert_lines("  wind  \ntide", (int16_t)pmb_text_width(&plain, "  wind"), begun, 2);
+    static const char *const led[] = {"  WWW", "WWW"};
+    assert_lines("  WWWWWW", (int16_t)pmb_text_width(&plain, "  WWW"), led, 2);
+    static const char *const alone[] = {"", "W"};
+    assert_lines("     W", (int16_t)pmb_text_width(&plain, "     "), alone, 2);
     static const char *const blanks[] = {"", "wind"};
     assert_lines("          wind", (int16_t)pmb_text_width(&plain, "wind "), blanks, 2);
     static const char *const feeds[] = {"wind", "", "tide"};
@@ -227,6 +231,18 @@ static void times_and_hexadecimal(void **state)
     assert_string_equal(text, "B");
 }
 
+/* More lines than can be counted: as high as a text can be. */
+static void lines_are_counted_to_an_end(void **state)
+{
+    enum { LINES = 70000 };
+    (void)state;
+    char *feeds = malloc(LINES + 1);
+    memset(feeds, '\n', LINES);
+    feeds[LINES] = '\0';
+    assert_int_equal(pmb_text_box_size(&plain, 50, NULL, feeds).h, INT16_MAX);
+    free(feeds);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -239,6 +255,7 @@ int main(void)
         cmocka_unit_test(numbers_agree_with_the_library),
         cmocka_unit_test(a_small_buffer_shows_that_it_is_small),
         cmocka_unit_test(times_and_hexadecimal),
+        cmocka_unit_test(lines_are_counted_to_an_end),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

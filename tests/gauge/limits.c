@@ -331,6 +331,49 @@ static void chosen_rows_show_their_values(void **state)
         assert_int_equal(at(&s, 11, 12 + 14 * chosen), pmb_theme_dark.ink);
     }
     assert_int_equal(pmb_signs_size(&pmb_theme_dark, 0, 10).w, 0);
+    /* Signs that just have room are all drawn; with a pixel less the first is left out. */
+    static const pmb_sign signs[] = {{PMB_ICON_BELL, PMB_NORMAL, false},
+                                     {PMB_ICON_MOON, PMB_ALARM, false}};
+    const pmb_size size = pmb_signs_size(&pmb_theme_dark, 2, 16);
+    for (int16_t less = 0; less < 2; less++) {
+        int first = 0;
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_signs_draw(&s.c, &pmb_theme_dark,
+                       (pmb_rect){(int16_t)(10 + less), 10, (int16_t)(size.w - less), 16}, signs,
+                       2);
+        for (int y = 10; y < 26; y++)
+            for (int x = 10; x < 10 + size.w / 2 - 2; x++)
+                first += at(&s, x, y) == pmb_theme_dark.levels[PMB_NORMAL];
+        assert_int_equal(first > 0, less == 0);
+    }
+}
+
+/* More blocks than columns are a solid bar; a progress without an end moves in any width. */
+static void bars_may_be_small(void **state)
+{
+    (void)state;
+    const pmb_bar many = {&pmb_theme_dark, &ticked, 200}, solid = {&pmb_theme_dark, &ticked, 0};
+    open_sheet(&s, &pmb_rgb565, all);
+    pmb_bar_draw(&s.c, &many, middle, 60, -1);
+    again();
+    pmb_bar_draw(&s.c, &solid, middle, 60, -1);
+    assert_true(is_same());
+    for (int16_t w = 5; w < 9; w++) {
+        int moved = 0;
+        for (uint32_t at = 0; at < 2000; at += 100) {
+            again();
+            pmb_progress_draw(&s.c, &pmb_theme_dark, (pmb_rect){10, 10, w, 8}, at, 0);
+            moved += !is_same();
+        }
+        assert_true(w == 5 || moved > 1);
+    }
+    const pmb_field field = {&pmb_theme_dark, &ticked, "tide", "m"};
+    for (int16_t h = 4; h < 30; h++) { /* where there is no room for the label there is none */
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_field_draw(&s.c, &field, (pmb_rect){10, 10, 120, h}, 40, PMB_NORMAL);
+        for (int x = 0; x < W; x++)
+            assert_int_equal(at(&s, x, 10 + h), GROUND);
+    }
 }
 
 int main(void)
@@ -348,6 +391,7 @@ int main(void)
         cmocka_unit_test(a_field_may_have_no_unit),
         cmocka_unit_test(tables_need_no_headings),
         cmocka_unit_test(chosen_rows_show_their_values),
+        cmocka_unit_test(bars_may_be_small),
     };
     return PMB_ONE_BIT ? 0 : cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -384,6 +384,15 @@ static void lines_from_behind_are_not_drawn(void **state)
         assert_int_equal(pixels[i], 0);
 }
 
+static void timelines_go_down_as_they_go_up(void **state)
+{
+    (void)state;
+    static const pmb_key down[] = {{0, 100, PMB_LINEAR}, {1000, -101, PMB_LINEAR}};
+    static const pmb_key up[] = {{0, -100, PMB_LINEAR}, {1000, 101, PMB_LINEAR}};
+    for (uint32_t at = 0; at <= 1000; at += 50)
+        assert_int_equal(pmb_timeline(down, 2, at), -pmb_timeline(up, 2, at));
+}
+
 static void a_sprite_needs_a_picture_that_is_whole(void **state)
 {
     (void)state;
@@ -414,6 +423,7 @@ int main(void)
         cmocka_unit_test(rates_and_counts_have_limits),
         cmocka_unit_test(points_far_away_are_at_the_edge),
         test_without(PMB_ONE_BIT, lines_from_behind_are_not_drawn),
+        cmocka_unit_test(timelines_go_down_as_they_go_up),
         cmocka_unit_test(a_sprite_needs_a_picture_that_is_whole),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -165,6 +165,27 @@ static void deferring_needs_both_callbacks(void **state)
     assert_false(pmb_panel_can_defer(&panel));
 }
 
+/* In steps of five degrees below 20, of which there are four. */
+static void temperatures_are_steps(void **state)
+{
+    (void)state;
+    static const struct {
+        int8_t celsius;
+        uint8_t step;
+    } cases[] = {{85, 0}, {20, 0}, {19, 1}, {15, 1}, {14, 2}, {10, 2},
+                 {9, 3},  {5, 3},  {4, 4},  {0, 4},  {-1, 4}, {-40, 4}};
+    begin("ssd1681", SPI, &taker);
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        assert_int_equal(pmb_panel_temperature(&panel, cases[i].celsius), PMB_OK);
+        assert_int_equal(panel.cold, cases[i].step);
+    }
+    assert_int_equal(pmb_panel_temperature(&panel, -41), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_panel_temperature(&panel, 86), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_panel_temperature(NULL, 20), PMB_ERR_ARGUMENT);
+    begin("st7735", SPI, &taker);
+    assert_int_equal(pmb_panel_temperature(&panel, 20), PMB_ERR_UNSUPPORTED);
+}
+
 /* Only a reset wakes paper; asleep it does nothing, and falling asleep twice is once. */
 static void paper_sleeps_only_if_it_can_be_woken(void **state)
 {
@@ -273,6 +294,7 @@ int main(void)
         cmocka_unit_test(quiet_needs_pins),
         cmocka_unit_test(only_paper_with_its_line_is_busy),
         cmocka_unit_test(deferring_needs_both_callbacks),
+        cmocka_unit_test(temperatures_are_steps),
         cmocka_unit_test(paper_sleeps_only_if_it_can_be_woken),
         cmocka_unit_test(an_expander_has_sixteen_pins_and_eight_addresses),
         cmocka_unit_test(explanations_name_what_is_possible),

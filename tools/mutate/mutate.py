@@ -22,7 +22,7 @@ ROOMS = {
               "core-round_shapes screen-areas core-smooth screen-draft screen-changes screen-every_call",
     "file": "picture-broken_files picture-files picture-bands",
     "gauge": "gauge-limits gauge-gauges gauge-many gauge-notices core-nulls core-layout golden-gauges golden-menus gauge-texts",
-    "geometry": "core-geometry core-layout core-shapes gauge-gauges golden-gauges "
+    "geometry": "core-smooth core-geometry core-layout core-shapes gauge-gauges golden-gauges "
                 "core-round_shapes store-store motion-motion",
     "input": "input-touch_faults input-inputs input-touch menu-menu_touch menu-menus menu-walks",
     "menu": "menu-menus menu-typing menu-menu_touch golden-menus golden-keys menu-walks",
@@ -33,7 +33,7 @@ ROOMS = {
              "panel-minimal_port panel-shared_reset sim-i2c sim-spi sim-power sim-tft screen-wires "
              "screen-background screen-paper_steps screen-faults screen-fault_walk",
     "picture": "picture-blocks picture-reels picture-files picture-bands",
-    "screen": "screen-every_call screen-wires screen-mirror screen-background screen-areas screen-bands screen-faults "
+    "screen": "golden-cards screen-every_call screen-wires screen-mirror screen-background screen-areas screen-bands screen-faults "
               "screen-paper_steps panel-paper panel-explain screen-draft screen-changes",
     "shape": "core-shapes golden-shapes golden-gauges core-round_shapes core-text core-smooth screen-draft",
     "smooth": "golden-shapes golden-gauges core-smooth screen-draft",
