@@ -31,7 +31,7 @@ pmb_status pmb_file_draw(pmb_canvas *c, const pmb_reader *reader, pmb_rect r, vo
         return PMB_ERR_ARGUMENT;
     pmb_job job = {.c = c, .r = r, .memory = memory, .bytes = bytes};
     const char *kind = "";
-    if (!memory || pmb_rect_is_empty(r))
+    if (pmb_rect_is_empty(r))
         return PMB_ERR_ARGUMENT;
     pmb_input_open(&job.in, reader);
     const uint8_t a = pmb_input_next(&job.in), b = pmb_input_next(&job.in);

@@ -441,18 +441,19 @@ static void restart(struct state *s)
 static void expect_restart(struct state *s)
 {
     uint8_t byte = next(s);
-    while (byte == 0xFF && is_good(s))
+    while (byte == 0xFF)
         byte = next(s);
     if (byte < RST0 || byte > RST0 + 7)
         fail(s, "a restart marker is missing");
     restart(s);
 }
 
+/* Of the rows that are not past. */
 static bool is_visible(const struct state *s, int32_t row)
 {
     const pmb_canvas *c = s->job->c;
     const int32_t h = s->down * 8 >> s->shrink, top = s->job->out.drawn.y + c->origin.y + row * h;
-    return top < (int32_t)c->clip.y + c->clip.h && top + h > c->clip.y;
+    return top + h > c->clip.y;
 }
 
 static bool is_past(const struct state *s, int32_t row)
@@ -508,7 +509,7 @@ static void read_segments(struct state *s)
             fail(s, "there is no marker where one should be");
             return;
         }
-        while (marker == 0xFF && is_good(s))
+        while (marker == 0xFF)
             marker = next(s);
         const int32_t length = (int32_t)next_short(s) - 2;
         const uint32_t end = s->job->in.at + (uint32_t)length;

@@ -53,7 +53,7 @@ static void draw_pixel(pmb_output *out, int32_t x, int32_t y, unsigned red, unsi
                        unsigned blue)
 {
     const pmb_color color = PMB_RGB(red, green, blue);
-    if (out->run > 0 && (color != out->color || y != out->run_y || x != out->run_x + out->run))
+    if (out->run > 0 && (color != out->color || x != out->run_x + out->run))
         draw_run(out);
     if (out->run == 0) {
         out->run_x = x;

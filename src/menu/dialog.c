@@ -68,7 +68,7 @@ static struct places place(const pmb_dialog *d)
 
 static void answer(pmb_dialog *d, uint8_t button)
 {
-    if (button < 2 && d->buttons[button])
+    if (d->buttons[button])
         d->answer = button ? PMB_DIALOG_SECOND : PMB_DIALOG_FIRST;
     d->changed = true;
 }

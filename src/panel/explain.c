@@ -140,7 +140,8 @@ static pmb_status explain_speed(const PMB_FLASH pmb_panel_config *config, struct
 
 static pmb_status explain_mode(const PMB_FLASH pmb_bus *bus, struct words *w)
 {
-    if (!(bus->kind->flags & SOFT) || pmb_spi_has_mode(bus))
+    const uint8_t clocked = SOFT | PMB_HAS_SPI16 | PMB_HAS_SPI_SYNC;
+    if (!(bus->kind->flags & clocked) || pmb_spi_has_mode(bus))
         return PMB_OK;
     say(w, "bus.mode is ");
     say_number(w, bus->mode);

@@ -121,7 +121,7 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
     if (status != PMB_OK)
         return status;
     const pmb_picture_info *info = &d.block.info;
-    if (!memory || bytes < info->memory)
+    if (bytes < info->memory)
         return PMB_ERR_ARGUMENT;
     if (is_spared(c, &d.block, p, style))
         return PMB_OK;

@@ -100,7 +100,7 @@ pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_m
         return status;
     if (!block.reel || block.info.milliseconds == 0)
         return PMB_ERR_DATA;
-    if (!memory || bytes < memory_of(&block))
+    if (bytes < memory_of(&block))
         return PMB_ERR_ARGUMENT;
     *p = (pmb_reel_player){.info = block.info,
                            .mode = mode,

@@ -1,6 +1,7 @@
 /* Rectangles at and beyond the edges of what coordinates can hold. */
 #include <limits.h>
 #include "test.h"
+#include "geometry/ratio.h"
 
 static void assert_rect(pmb_rect r, int x, int y, int w, int h)
 {
@@ -89,6 +90,27 @@ static void degrees_are_right_for_every_int(void **state)
     assert_in_range(pmb_cosine(PMB_DEGREES(-60)), 16382, 16386);
 }
 
+/* A division that is short where both numbers are, and long where one is not. */
+static void divisions_are_those_of_c(void **state)
+{
+    (void)state;
+    static const int64_t numbers[] = {1,
+                                      -1,
+                                      7,
+                                      -7,
+                                      INT32_MAX,
+                                      INT32_MIN,
+                                      (int64_t)INT32_MAX + 1,
+                                      (int64_t)INT32_MIN - 1,
+                                      1000000000000};
+    for (size_t i = 0; i < LENGTH(numbers); i++)
+        for (size_t k = 0; k < LENGTH(numbers); k++) {
+            const int64_t quotient = numbers[i] / numbers[k];
+            if (quotient >= INT32_MIN && quotient <= INT32_MAX)
+                assert_int_equal(pmb_quotient(numbers[i], numbers[k]), (int32_t)quotient);
+        }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -101,6 +123,7 @@ int main(void)
         cmocka_unit_test(around_is_cut_to_what_fits),
         cmocka_unit_test(inset_both_ways),
         cmocka_unit_test(degrees_are_right_for_every_int),
+        cmocka_unit_test(divisions_are_those_of_c),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -1,6 +1,7 @@
 /* Touch sensors whose bus fails, whose port lacks a callback, and whose film tells nonsense. */
 #include "pemble/bench.h"
 #include "pemble/bench_touch.h"
+#include "taker.h"
 #include "test.h"
 
 static const pmb_panel_config kiosk = {
@@ -124,7 +125,7 @@ static void a_calibration_waits_until_the_bus_works(void **state)
     const uint8_t first = c.cross;
     const pmb_point cross = pmb_calibrator_cross(&c, c.cross);
     pmb_bench_touch(k.sensor, true, cross.x, cross.y);
-    for (int i = 0; i < 400; i++) {
+    for (int i = 0; i < 500; i++) {
         faulty.left = i % 2 ? 1 : 0; /* every second poll fails; more samples than are needed */
         assert_int_equal(pmb_calibrator_poll(&c), PMB_CALIBRATION_NOTHING);
         assert_int_equal(k.touch.status, i % 2 ? PMB_ERR_BUS : PMB_OK);
@@ -280,6 +281,37 @@ static void a_film_is_pressed_all_the_time_or_not_at_all(void **state)
     pmb_bench_free(k.bench);
 }
 
+static uint16_t read_nothing(void *context, pmb_pin pin)
+{
+    (void)context, (void)pin;
+    return 0;
+}
+
+/* The panel's own transfer, which goes on in the background, fails before the sensor is asked. */
+static void a_panel_that_fails_is_told_by_its_sensor(void **state)
+{
+    (void)state;
+    static uint8_t pixels[240 * 8 * 2];
+    static const pmb_touch_config *const all[] = {&converter, &film};
+    for (size_t i = 0; i < LENGTH(all); i++) {
+        pmb_port port = taker;
+        pmb_panel panel;
+        pmb_touch touch;
+        pmb_touch_sample sample;
+        pmb_canvas c;
+        port.analog_read = read_nothing;
+        take_anew();
+        assert_int_equal(pmb_panel_open(&panel, &kiosk, &port), PMB_OK);
+        assert_int_equal(pmb_touch_open(&touch, all[i], &port, &panel), PMB_OK);
+        (void)pmb_canvas_init(&c, panel.format, (pmb_rect){0, 0, 240, 8}, pixels, sizeof pixels);
+        pmb_panel_defer(&panel);
+        assert_int_equal(pmb_panel_write(&panel, &c, c.bounds), PMB_OK);
+        taken.left = 1;
+        assert_int_equal(pmb_touch_sense(&touch, &sample), PMB_ERR_BUS);
+        assert_int_equal(sample.force, 0);
+    }
+}
+
 /* The cross stands where it is asked for, with words of one's own or without. */
 static void a_calibration_shows_its_cross(void **state)
 {
@@ -342,6 +374,7 @@ int main(void)
         cmocka_unit_test(a_calibration_waits_until_the_bus_works),
         cmocka_unit_test(each_callback_that_is_needed_must_be_there),
         cmocka_unit_test(reset_and_interrupt_may_be_missing),
+        cmocka_unit_test(a_panel_that_fails_is_told_by_its_sensor),
         cmocka_unit_test(a_calibration_shows_its_cross),
         cmocka_unit_test(a_sensor_that_holds_its_interrupt_saves_transfers),
         cmocka_unit_test(a_film_is_pressed_all_the_time_or_not_at_all),

@@ -142,6 +142,39 @@ static void minus_and_plus_edit_and_repeat(void **state)
     assert_int_equal(quay.height, held);
 }
 
+/* Hidden rows are passed over; beside the buttons and without them holding does nothing. */
+static void hidden_rows_and_missing_buttons_are_nothing(void **state)
+{
+    (void)state;
+    struct hand h = begin();
+    quay.tide_hidden = true;
+    tap(&h, middle_of(&h, DISPLAY)); /* behind the hidden one */
+    assert_string_equal(pmb_menu_page(&h.menu)->title, "Display");
+    (void)pmb_menu_back(&h.menu);
+    tap(&h, middle_of(&h, ALARM));
+    assert_true(h.menu.editing);
+    const int16_t before = quay.height;
+    const pmb_rect r = pmb_menu_row(&h.menu, ALARM);
+    const pmb_point plus = {(int16_t)(r.x + r.w - r.h / 2), (int16_t)(r.y + 5)};
+    const pmb_point left = {(int16_t)(r.x + 5), (int16_t)(r.y + 5)};
+    feed(&h, true, left, 160);
+    feed(&h, false, left, 5);
+    assert_int_equal(quay.height, before);
+    static const pmb_menu_style buttonless = {.theme = &pmb_theme_color, .row_height = 40};
+    h.menu.style = &buttonless;
+    feed(&h, true, plus, 160);
+    feed(&h, false, plus, 5);
+    assert_int_equal(quay.height, before);
+    /* Below the last row of a short page there is nothing. */
+    struct hand few = begin();
+    tap(&few, middle_of(&few, DISPLAY));
+    const uint16_t focus = pmb_menu_focus(&few.menu);
+    tap(&few, (pmb_point){120, 318});
+    assert_int_equal(pmb_menu_focus(&few.menu), focus);
+    pmb_menu_touch(&few.menu, (pmb_touch_event)99, &few.finger); /* no event at all */
+    assert_int_equal(pmb_menu_focus(&few.menu), focus);
+}
+
 /* Whatever the finger does, the values stay in their ranges, and the program goes on. */
 static void any_touching_does_no_harm(void **state)
 {
@@ -179,6 +212,7 @@ int main(void)
         cmocka_unit_test(dragging_moves_the_page_and_swiping_lets_it_glide),
         cmocka_unit_test(a_list_of_a_thousand_is_chosen_from_by_finger),
         cmocka_unit_test(minus_and_plus_edit_and_repeat),
+        cmocka_unit_test(hidden_rows_and_missing_buttons_are_nothing),
         cmocka_unit_test(any_touching_does_no_harm),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -437,6 +437,31 @@ static void a_list_may_be_the_home_page(void **state)
     }
 }
 
+/* A list that an item of a page opens, and choices beyond their lists. */
+static void lists_are_opened_as_pages_too(void **state)
+{
+    (void)state;
+    static const PMB_FLASH pmb_page list = {
+        .title = "Rows", .row = row_text, .chosen = note_row, .count = 3};
+    static const PMB_FLASH pmb_row texts[] = {{"One"}, {"Two"}};
+    static const PMB_FLASH pmb_page two = {.title = "Texts", .texts = texts, .count = 2};
+    static int16_t beyond = 7;
+    static const PMB_FLASH pmb_range wide = {.most = 999, .unit = "1234567"};
+    static const PMB_FLASH pmb_item items[] = {
+        {.label = "List", .kind = &pmb_item_page, .page = &list},
+        {.label = "Rows", .kind = &pmb_item_choice, .number = &beyond, .page = &list},
+        {.label = "Texts", .kind = &pmb_item_choice, .number = &beyond, .page = &two},
+        {.label = "Unit", .kind = &pmb_item_number, .number = &beyond, .range = &wide}};
+    static const PMB_FLASH pmb_page home = {.title = "Home", .items = items, .count = 4};
+    pmb_menu menu = {.style = &style, .home = &home, .area = {0, 0, 128, 64}};
+    (void)redrawn(&menu);
+    chosen_row = 9;
+    quay_act(&menu, "pddp");
+    assert_int_equal(chosen_row, 2);
+    assert_int_equal(menu.level, 1); /* the list stays open */
+    (void)redrawn(&menu);
+}
+
 /* Items without what they show or change: a label, a value, a text, room for one. */
 static void items_may_lack_what_they_show(void **state)
 {
@@ -501,6 +526,7 @@ int main(void)
         cmocka_unit_test(no_more_pages_are_opened_than_there_is_room_for),
         cmocka_unit_test(an_empty_page_does_nothing),
         cmocka_unit_test(a_list_may_be_the_home_page),
+        cmocka_unit_test(lists_are_opened_as_pages_too),
         cmocka_unit_test(items_may_lack_what_they_show),
         cmocka_unit_test(a_text_may_have_letters_of_any_kind),
     };

@@ -384,6 +384,11 @@ static void what_means_nothing_to_a_dialog_changes_nothing(void **state)
     pmb_dialog_way(&d, PMB_WAY_RIGHT);
     pmb_dialog_way(&d, PMB_WAY_UP); /* back: the first */
     assert_int_equal(d.answer, PMB_DIALOG_FIRST);
+    d = dialog_of();
+    d.buttons[1] = NULL;
+    d.focus = 1;
+    pmb_dialog_press(&d);
+    assert_int_equal(d.answer, PMB_DIALOG_FIRST);
 }
 
 /* Layouts with empty rows, without a key, and with more keys than a focus counts. */

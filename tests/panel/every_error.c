@@ -31,6 +31,9 @@ enum step {
     SLEEP,
     SLEEP_AGAIN,
     WAKE,
+    INVERTED_WAKE,
+    ASLEEP_INVERT,
+    READ,
     DEEP_SLEEP,
     DEEP_WAKE,
     STEPS
@@ -47,14 +50,14 @@ static struct {
 
 static uint8_t rows[24 * 800 * 2];
 
-/* The part that is written: a few whole columns and rows of the memory. */
+/* The part that is written: whole rows, so that it can go in the background. */
 static pmb_status write_part(void)
 {
     const pmb_rect frame = now.panel.frame;
     const pmb_rect bounds = {frame.x, frame.y, frame.w, 16};
     assert_int_equal(pmb_canvas_init(&now.part, now.panel.format, bounds, rows, sizeof rows),
                      PMB_OK);
-    return pmb_panel_write(&now.panel, &now.part, (pmb_rect){frame.x, frame.y, 16, 16});
+    return pmb_panel_write(&now.panel, &now.part, bounds);
 }
 
 static pmb_status make(enum step step)
@@ -79,6 +82,7 @@ static pmb_status make(enum step step)
         return pmb_panel_contrast(&now.panel, 9);
     case INVERT:
     case LATE_INVERT:
+    case ASLEEP_INVERT:
         return pmb_panel_invert(&now.panel, true);
     case ROTATE:
     case LATE_ROTATE:
@@ -97,6 +101,10 @@ static pmb_status make(enum step step)
     case SLEEP_AGAIN:
     case LATE_SLEEP:
         return pmb_panel_sleep(&now.panel);
+    case READ: {
+        uint8_t reply[3];
+        return pmb_panel_read(&now.panel, 4, reply, sizeof reply);
+    }
     case DEEP_SLEEP:
         return pmb_panel_deep_sleep(&now.panel);
     default:
@@ -121,7 +129,9 @@ static void prepare(enum step step)
     }
     if (step >= FULL && step <= GREYS)
         (void)write_part();
-    if (step == WAKE || step == SLEEP_AGAIN)
+    if (step == INVERTED_WAKE)
+        (void)pmb_panel_invert(&now.panel, true);
+    if (step == WAKE || step == INVERTED_WAKE || step == ASLEEP_INVERT || step == SLEEP_AGAIN)
         (void)pmb_panel_sleep(&now.panel);
     if (step == DEEP_WAKE)
         (void)pmb_panel_deep_sleep(&now.panel);
@@ -131,22 +141,20 @@ static void prepare(enum step step)
 /* The first calls, the last ones, and some between them. */
 static unsigned next(unsigned n, unsigned calls)
 {
-    enum { ENDS = 40, MANY = 20 };
+    enum { ENDS = 24, MANY = 16 };
     const unsigned on = n + (n >= ENDS && n + ENDS < calls ? 1 + calls / MANY : 1);
     return on + ENDS > calls && n + ENDS < calls && calls > ENDS ? calls - ENDS : on;
 }
 
 static unsigned long walked;
+static bool without_reset;
 
 static void fail_each_call(enum step step)
 {
     prepare(step);
-    const pmb_status status = make(step);
-    if (status != PMB_OK) { /* it is none of this panel's */
-        assert_true(status == PMB_ERR_UNSUPPORTED || status == PMB_ERR_ARGUMENT);
-        assert_int_equal(taken.calls, 0);
-        return;
-    }
+    const pmb_status possible = make(step); /* some panels do not have it */
+    assert_true(possible == PMB_OK || possible == PMB_ERR_UNSUPPORTED ||
+                possible == PMB_ERR_ARGUMENT);
     const unsigned calls = taken.calls;
     for (unsigned n = 1; n <= calls; n = next(n, calls)) {
         prepare(step);
@@ -165,11 +173,17 @@ static void fail_each_call(enum step step)
             again = make(step);
         }
         taken.left = 0;
-        if (again != PMB_OK)
+        if (again != possible)
             fail_msg("%s, step %d: call %u of %u failed; again gives %d", now.name, step, n, calls,
                      again);
         walked++;
     }
+}
+
+/* A port with something else to do between two pieces. */
+static void idle(void *context)
+{
+    (void)context;
 }
 
 static void walk(const struct candidate *c, int bus, const pmb_port *port, pmb_refresh refresh,
@@ -180,6 +194,8 @@ static void walk(const struct candidate *c, int bus, const pmb_port *port, pmb_r
     now.config.refresh = refresh;
     now.config.format = format;
     now.port = port;
+    if (without_reset)
+        now.config.reset = PMB_PIN_NONE;
     snprintf(now.name, sizeof now.name, "%s, bus %Xh", c->name, (unsigned)bus);
     if (make(OPEN) != PMB_OK)
         return; /* it has no greys, or no such format */
@@ -197,11 +213,18 @@ static void every_error_is_told(void **state)
             const pmb_port *port = bus == PARALLEL ? &parallel_taker : &taker;
             walk(&candidates[i], bus, port, PMB_REFRESH_FULL, NULL);
             walk(&candidates[i], bus, port, PMB_REFRESH_FULL, &pmb_mono_horizontal);
+            without_reset = true; /* it is reset by a command, if it has one */
+            walk(&candidates[i], bus, port, PMB_REFRESH_FULL, NULL);
+            without_reset = false;
+            pmb_port busy = *port;
+            busy.idle = idle;
+            if (i % 7 == 0)
+                walk(&candidates[i], bus, &busy, PMB_REFRESH_FULL, NULL);
             if (candidates[i].paper)
                 walk(&candidates[i], bus, port, PMB_REFRESH_GREYS, NULL);
         }
     print_message("%lu calls failed\n", walked);
-    assert_in_range(walked, 10000, 10000000);
+    assert_in_range(walked, 10000, 1000000);
 }
 
 /* Paper that stays busy, at either level of its line: nothing waits for ever, and all is told. */

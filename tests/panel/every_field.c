@@ -111,6 +111,10 @@ static void try_callbacks(const struct candidate *c, int bus)
     lit.reset = PMB_PIN_NONE;
     lit.backlight = PMB_PIN(12);
     assert_int_equal(open_as(&lit, &port, why, sizeof why), PMB_ERR_UNSUPPORTED);
+    lit.backlight = PMB_PIN_NONE; /* and every bus but I2C */
+    if (!c->paper)
+        assert_int_equal(open_as(&lit, &port, why, sizeof why),
+                         bus == I2C ? PMB_OK : PMB_ERR_UNSUPPORTED);
 }
 
 static void set_field(pmb_panel_config *config, int field)
@@ -184,7 +188,7 @@ static void try_glass(const struct candidate *c, int bus)
     config.booster = 0;
     config.resistors = 9;
     assert_int_equal(open_as(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
-    if (bus & (SPI | SPI3 | SOFT | SOFT3)) {
+    if (bus & (SPI | SPI3 | SOFT | SOFT3 | SPI16 | SYNC)) {
         config = config_for(c, bus);
         config.bus.mode = 2;
         assert_int_equal(open_as(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);

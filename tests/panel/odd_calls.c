@@ -33,13 +33,14 @@ static void parts_begin_and_end_at_whole_bytes(void **state)
         pmb_rect bounds, area;
         bool possible;
     } rows[] = {
-        {{0, 0, 128, 16}, {5, 8, 9, 8}, true},     {{0, 0, 128, 16}, {5, 4, 9, 8}, false},
-        {{0, 0, 128, 16}, {5, 8, 9, 4}, false},    {{0, 4, 128, 16}, {5, 8, 9, 8}, false},
-        {{0, 0, 128, 16}, {5, 8, 9, 16}, false},   {{0, 0, 128, 16}, {120, 8, 9, 8}, false},
-        {{0, 0, 128, 16}, {-1, 8, 9, 8}, false},   {{0, 8, 128, 8}, {0, 0, 9, 8}, false},
-        {{0, 0, 128, 16}, {5, 8, 0, 8}, false},    {{0, 0, 128, 16}, {5, 8, 9, -8}, false},
-        {{0, 56, 128, 16}, {5, 56, 9, 8}, false},  {{-8, 0, 128, 16}, {5, 8, 9, 8}, false},
-        {{64, 48, 64, 16}, {64, 56, 64, 8}, true}, {{64, 48, 64, 16}, {63, 56, 64, 8}, false},
+        {{0, 0, 128, 16}, {5, 8, 9, 8}, true},      {{0, 0, 128, 16}, {5, 4, 9, 8}, false},
+        {{0, 0, 128, 16}, {5, 8, 9, 4}, false},     {{0, 4, 128, 16}, {5, 8, 9, 8}, false},
+        {{0, 0, 128, 16}, {5, 8, 9, 16}, false},    {{0, 0, 128, 16}, {120, 8, 9, 8}, false},
+        {{0, 0, 128, 16}, {-1, 8, 9, 8}, false},    {{0, 8, 128, 8}, {0, 0, 9, 8}, false},
+        {{0, 0, 128, 16}, {5, 8, 0, 8}, false},     {{0, 0, 128, 16}, {5, 8, 9, -8}, false},
+        {{0, 56, 128, 16}, {5, 56, 9, 8}, false},   {{0, 8, 128, 16}, {5, 0, 9, 16}, false},
+        {{-8, 0, 128, 16}, {5, 8, 9, 8}, false},    {{64, 48, 64, 16}, {64, 56, 64, 8}, true},
+        {{64, 48, 64, 16}, {63, 56, 64, 8}, false},
     };
     begin("ssd1306", I2C, &taker);
     for (size_t i = 0; i < LENGTH(rows); i++)
@@ -140,6 +141,7 @@ static void only_paper_with_its_line_is_busy(void **state)
     (void)state;
     begin("st7735", SPI, &taker);
     assert_false(pmb_panel_is_busy(&panel));
+    assert_false(pmb_is_busy(&panel));
     assert_int_equal(pmb_panel_wait(&panel, 5), PMB_OK);
     config = config_for(candidate("ssd1681"), SPI);
     config.busy = PMB_PIN_NONE;
@@ -272,6 +274,7 @@ static void explanations_name_what_is_possible(void **state)
     assert_string_equal(why, "bus.address is 0x01: the controller has 0x3C");
     config = config_for(candidate("st7789 240x240"), SPI);
     config.contrast = 5;
+    config.mirror = true;
     config.bias = 9; /* two that are not possible: neither alone is to blame */
     assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
     assert_string_equal(why, "the controller, or this build of the library, cannot do this");

@@ -150,6 +150,7 @@ static void jpegs_that_are_sound_are_drawn(void **state)
         {.before = 0xCC, .skipped = 2},
         {.before = 0xE1, .skipped = 0},
         {.before = 0x01, .skipped = 1},
+        {.h = 64}, /* too high for the rectangle, and not too wide */
         {.count = 3, .names = "RGX"},
         {.count = 3, .names = "RXB"},
         {.count = 3, .names = "XGB"},
@@ -251,6 +252,9 @@ static void jpegs_without_a_size_are_told(void **state)
     put_number(&f, 0xDBFF, 2);
     put_number(&f, 0x0100, 2);
     assert_told("a segment has a wrong length", PMB_ERR_DATA);
+    make_jpeg(&(struct odd){.quantity_more = 65}); /* two tables, of which the first is cut */
+    f.size = 2 + 4 + 40;
+    assert_told("the file ends too early", PMB_ERR_DATA);
     f.size = 0;
     for (int i = 0; i < 8; i++) /* fill bytes to the end */
         put(&f, i == 1 ? 0xD8 : 0xFF);
@@ -377,6 +381,8 @@ static void netpbm_files_with_a_fault_are_told_with_their_reason(void **state)
         {"P1 2 2 0/", "there is no 0 or 1 where one should be"},
         {"P2 65536 2 9 1", "a number is above 65535"},
         {"P2 x 2 9 1", number},
+        {"P2 \x0E 2 9 1", number},
+        {"P1 1 40 1111111111111111111111111111111111111111", NULL},
         {"P2 / 2 9 1", number},
         {"P2 : 2 9 1", number},
         {"P2 2 2 0 1", "its highest value is 0"},
@@ -455,6 +461,12 @@ static bool seek_anywhere(void *context, uint32_t offset)
     return true;
 }
 
+static bool seek_nowhere(void *context, uint32_t offset)
+{
+    (void)context, (void)offset;
+    return false;
+}
+
 /* A reader that says it read more than was asked for is not believed. */
 static void readers_that_give_too_much_are_refused(void **state)
 {
@@ -464,6 +476,12 @@ static void readers_that_give_too_much_are_refused(void **state)
     assert_int_equal(
         pmb_file_draw(&c, &reader, (pmb_rect){0, 0, 9, 9}, memory, sizeof memory, NULL),
         PMB_ERR_DATA);
+    const pmb_reader none = {NULL, read_too_many, seek_nowhere};
+    pmb_file_report report;
+    assert_int_equal(
+        pmb_file_draw(&c, &none, (pmb_rect){0, 0, 9, 9}, memory, sizeof memory, &report),
+        PMB_ERR_BUS);
+    assert_int_equal(report.offset, 0);
 }
 
 /* In a band at the top the rows below it are not read; narrow and tall files are made to fit. */

@@ -528,6 +528,13 @@ static void our_own_pictures_are_drawn_too(void **state)
     assert_string_equal(report.kind, "picture");
     for (int i = 0; i < 200; i++)
         assert_int_equal(at(&s, 10 + i % 20, 10 + i / 20), values[i]);
+    struct card card = {.bytes = block.bytes, .size = (uint32_t)block.size};
+    const pmb_reader reader = {&card, card_read, card_seek};
+    uint8_t memory[8];
+    assert_int_equal(
+        pmb_file_draw(&s.c, &reader, (pmb_rect){0, 0, 40, 30}, memory, sizeof memory, &report),
+        PMB_ERR_ARGUMENT);
+    assert_string_equal(report.reason, "there is too little memory for it");
     block.bytes[block.size - 1] ^= 1;
     assert_int_equal(draw(&s, block.bytes, block.size, (pmb_rect){0, 0, 40, 30}, &report),
                      PMB_ERR_DATA);

@@ -79,9 +79,11 @@ static pmb_status make(enum step step)
     case STEPS_OF_PAINT:
         status = pmb_screen_paint_begin(&s.screen, paint, &painted);
         return status == PMB_OK ? pmb_screen_paint_finish(&s.screen, paint, &painted) : status;
-    case PRESENT:
-        if (pmb_screen_canvas(&s.screen))
-            paint(pmb_screen_canvas(&s.screen), &painted);
+    case PRESENT: /* two parts that are far from each other */
+        if (pmb_screen_canvas(&s.screen)) {
+            pmb_pixel(pmb_screen_canvas(&s.screen), (pmb_point){1, 1}, PMB_WHITE);
+            pmb_pixel(pmb_screen_canvas(&s.screen), (pmb_point){70, 40}, PMB_WHITE);
+        }
         return pmb_screen_present(&s.screen);
     case PRESENT_AREA:
         if (pmb_screen_canvas(&s.screen))
@@ -295,6 +297,12 @@ static void the_test_card_suits_every_panel(void **state)
         assert_string_equal(card.name, "");
         assert_int_equal(card.kind, panels[i].kind);
         assert_false(card.round);
+    }
+    s.config = config_for(candidate("ssd1681"), SPI);
+    s.config.refresh = PMB_REFRESH_GREYS;
+    if (pmb_panel_open(&s.panel, &s.config, &taker) == PMB_OK) {
+        pmb_test_card_init(&card, &s.panel, "Greys");
+        assert_int_equal(card.kind, PMB_TEST_CARD_GREY);
     }
     const struct candidate *c = candidate("gc9a01");
     s.config = config_for(c, SPI);
