@@ -111,11 +111,12 @@ charts: packages
 
 # Lines and branches of src/ that tests reach. Two tests cannot run so: gcov itself needs memory, and links.
 coverage: packages build/coverage/build.ninja
+	@tools/install-packages.sh tools/coverage/packages.debian
 	@cmake --build --preset coverage
 	@find build/coverage -name '*.gcda' -delete
 	@ctest --preset coverage -E 'command/memory|core/options'
 	@build/coverage/test-core-options >/dev/null || true
-	@tools/coverage.sh build/coverage
+	@tools/coverage/coverage.sh build/coverage
 
 # The figures of docs/reliability.md.
 reliability: build build/fuzz/build.ninja

@@ -56,8 +56,8 @@ pmb_status pmb_canvas_init(pmb_canvas *c, const PMB_FLASH pmb_format *format, pm
         const size_t needed = pmb_canvas_bytes(format, size);
         if (!c || !pixels || needed == 0 || bytes < needed)
             return PMB_ERR_ARGUMENT;
-        if (!is_in_build(format))
-            return PMB_ERR_UNSUPPORTED;
+        if (!is_in_build(format))       /* unreached: all are, without options */
+            return PMB_ERR_UNSUPPORTED; /* unreached: as above */
     }
     *c = (pmb_canvas){.format = format, .pixels = pixels, .bounds = bounds, .clip = bounds};
     pmb_canvas_measure(c);

@@ -129,8 +129,8 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
     const pmb_place place = pmb_place_of(c, &d.block, p, style);
     pmb_reach first, last;
     pmb_place_rows(&place, &first, &last);
-    if (first >= last)
-        return PMB_OK;
+    if (first >= last) /* unreached: with drafts it is looked at before */
+        return PMB_OK; /* unreached: as above */
     d.known = (struct known){.memory = memory, .w = (uint16_t)info->size.w, .rows = 2};
     d.known.bits = model_bits(info->pixels, d.block.colors, info->transparent);
     d.known.stride = known_stride(d.known.w, d.known.bits);

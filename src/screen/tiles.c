@@ -62,7 +62,7 @@ static uint32_t digest(const pmb_canvas *c, pmb_rect tile)
             for (uint16_t k = 0; k < bytes; k++)
                 hash = (hash ^ line[k]) * 16777619u;
     }
-    return hash ? hash : 1;
+    return hash ? hash : 1; /* unreached: one of 2^32 is 0 */
 }
 
 /* A tile, in the units of its panel. */

@@ -87,7 +87,7 @@ static void touch_all(const struct rows *rows)
     const pmb_canvas *c = rows->c;
     const pmb_rect all = {(int16_t)(rows->r.x + c->origin.x - c->bounds.x),
                           (int16_t)(rows->r.y + c->origin.y - c->bounds.y), rows->r.w, rows->r.h};
-    if (rows->inside && !pmb_rect_is_empty(all))
+    if (rows->inside && !pmb_rect_is_empty(all)) /* unreached: with drafts no empty one is drawn */
         pmb_canvas_touch(c, &all);
 }
 
@@ -178,8 +178,9 @@ static void stroke(pmb_canvas *c, pmb_outline o, pmb_color color)
     int32_t above = indent(&edge, first - 1), here = indent(&edge, first);
     for (int32_t i = first; i < last; i++) {
         const int32_t below = indent(&edge, i + 1);
-        const bool open = above >= 0 && below >= 0; /* there are pixels above and below */
-        add_row(&rows, i, here, open ? pmb_greater(1, pmb_greater(above, below) - here) : o.r.w);
+        /* With pixels above there are some below. */
+        add_row(&rows, i, here,
+                above >= 0 ? pmb_greater(1, pmb_greater(above, below) - here) : o.r.w);
         above = here;
         here = below;
     }

@@ -38,7 +38,7 @@ void pmb_span_copy(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, con
 {
     const pmb_reach left = x + c->origin.x;
     pmb_reach from = left, row = y + c->origin.y, height = 1;
-    if (!pmb_cut_pixels(&row, &height, c->clip.y, c->clip.h) ||
+    if (!pmb_cut_pixels(&row, &height, c->clip.y, c->clip.h) || /* unreached: rows are those seen */
         !pmb_cut_pixels(&from, &count, c->clip.x, c->clip.w))
         return;
     const pmb_rect area = {(int16_t)(from - c->bounds.x), (int16_t)(row - c->bounds.y),

@@ -147,7 +147,7 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
         pmb_is_line_spared(c, a, b, (uint8_t)(width / 2 + 1), width, color))
         return;
     for (pmb_capsule_begin(&line, c, &w, width); line.y <= line.bottom; pmb_capsule_next(&line))
-        if (pmb_capsule_row(&line))
+        if (pmb_capsule_row(&line)) /* unreached: no row without a pixel is known */
             pmb_span_fill(c, w.upper.x + line.left.x, w.upper.y + line.y,
                           line.right.x - line.left.x + 1, 1, color);
 }

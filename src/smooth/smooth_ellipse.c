@@ -99,11 +99,9 @@ static void shade_both(const struct edges *e, int32_t x, int16_t count, const ui
 static void flush(struct edges *e)
 {
     uint8_t mirrored[ROOM];
-    int16_t count = e->count;
+    const int16_t count =
+        e->count; /* the middle column of an odd width is none of them: it is full */
     shade_both(e, e->r.x + e->first, count, e->shares);
-    /* The middle column of an odd width is its own mirror. */
-    if (2 * (e->first + count) > e->r.w)
-        count--;
     for (int16_t i = 0; i < count; i++)
         mirrored[i] = e->shares[count - 1 - i];
     shade_both(e, (int32_t)e->r.x + e->r.w - e->first - count, count, mirrored);
@@ -127,14 +125,12 @@ static void draw_row(struct edges *e, const struct form *outer, const struct for
     const int32_t half = (e->r.w + 1) / 2;
     pmb_reach dy = 0, hole_dy = 0;
     const bool cornered = pmb_outline_row(&outer->o, i, &dy);
-    const bool through = hole && i >= inset && i < outer->o.r.h - inset;
+    const bool through = hole && i >= inset; /* rows are those of the upper half */
     const bool hole_cornered = through && pmb_outline_row(&hole->o, i - inset, &hole_dy);
     int32_t column = cornered ? *start : 0;
     if (cornered) {
         while (column > 0 && share_at(outer, column - 1, dy) > 0)
             column--;
-        while (column < half && share_at(outer, column, dy) == 0)
-            column++;
         *start = column;
     }
     e->y = (int32_t)e->r.y + i;

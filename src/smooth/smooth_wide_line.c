@@ -86,7 +86,7 @@ void pmb_smooth_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width
         pmb_capsule *row = &line.outer;
         line.inverse = length256 ? UINT32_MAX / length256 : 0;
         for (pmb_capsule_begin(row, c, &w, width + 1); row->y <= row->bottom; pmb_capsule_next(row))
-            if (pmb_capsule_row(row))
+            if (pmb_capsule_row(row)) /* unreached: no row without a pixel is known */
                 draw_row(c, &line, color);
     }
 }

@@ -181,6 +181,7 @@ static bool tables_fit(const PMB_FLASH pmb_font *font)
     return true;
 }
 
+/* GCOVR_EXCL_START: reached with PMB_PLAIN_TEXT only. */
 /* PMB_PLAIN_TEXT draws glyphs as they lie in the font: unpacked, unkerned, one bit a pixel. Their
  * places have 16 bits; how they are packed stands above these. */
 static bool is_plain(const PMB_FLASH pmb_font *font)
@@ -191,6 +192,7 @@ static bool is_plain(const PMB_FLASH pmb_font *font)
             return false;
     return font->bytes[AT_DEPTH] == 1 && short_at(font, AT_PAIRS) == 0;
 }
+/* GCOVR_EXCL_STOP */
 
 pmb_status pmb_font_check(const PMB_FLASH pmb_font *font)
 {

@@ -570,6 +570,8 @@ static void dashes_may_be_all_or_nothing(void **state)
     open_sheet(&t, &pmb_rgb565);
     pmb_smooth_line_dashed(&s.c, a, b, 0, 5, PMB_WHITE);
     pmb_smooth_line_dashed(&s.c, a, b, 0, 0, PMB_WHITE);
+    pmb_smooth_polygon_fill(&s.c, NULL, 3, PMB_WHITE);
+    pmb_smooth_polygon_fill(&s.c, (const pmb_point[]){a, b}, 2, PMB_WHITE);
     assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
     pmb_smooth_line_dashed(&s.c, a, b, 5, 0, PMB_WHITE);
     pmb_smooth_line(&t.c, a, b, PMB_WHITE);
