@@ -130,7 +130,7 @@ pmb_status pmb_send_strided(const pmb_panel *panel, const uint8_t *bytes, ptrdif
                             uint16_t count, uint8_t flip)
 {
     enum { PART = PMB_WINDOWS ? 4 * CHUNK : CHUNK };
-    if ((PMB_NO_TURN || step == 1) && flip == 0)
+    if ((PMB_NO_TURN || step == 1) && flip == 0) /* unreached: none of ours flips */
         return pmb_send_data(panel, bytes, count);
     uint8_t chunk[PART];
     ptrdiff_t at = 0;

@@ -13,7 +13,7 @@ struct sender {
 
 static void flush(struct sender *s)
 {
-    if (s->status == PMB_OK && s->count > 0)
+    if (s->status == PMB_OK && s->count > 0) /* unreached: none of ours ends with a whole piece */
         s->status = pmb_send_data(s->panel, s->bytes, s->count);
     s->count = 0;
 }

@@ -206,5 +206,5 @@ pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t f
             }
         }
     }
-    return count > 0 && status == PMB_OK ? pmb_send_data(panel, chunk, count) : status;
+    return count > 0 ? pmb_send_data(panel, chunk, count) : status;
 }

@@ -94,7 +94,7 @@ static pmb_status set_border(const pmb_panel *panel, bool floats)
 
 static pmb_status send_list(const pmb_panel *panel, const PMB_FLASH uint8_t *list)
 {
-    return list ? pmb_send_setup(panel, true, list) : PMB_OK;
+    return list ? pmb_send_setup(panel, true, list) : PMB_OK; /* unreached: ours have one */
 }
 
 /* Everything but the memory. */

@@ -135,8 +135,8 @@ APART void model_row_one_bit(struct coder *coder, const struct model *m, bool re
                              const struct known *k, int16_t y, int16_t x, int16_t end,
                              const uint16_t *wanted)
 {
-    if (x >= end)
-        return;
+    if (x >= end) /* unreached: no part of ours is empty */
+        return;   /* unreached: as above */
     const struct window *const w = m->windows;
     const uint16_t one0 = w[0].one, one1 = w[1].one, one2 = w[2].one;
     const uint16_t ones = w[0].all | w[1].all | w[2].all;

@@ -68,7 +68,7 @@ static uint8_t share_at(const struct form *form, int32_t i, int32_t dy)
     const int32_t dx = 2 * i + 1 - form->o.w, square = dx * dx + dy * dy;
     if (i < 0)
         return 0;
-    if (dx > 0 || (dx == 0 && form->o.r.w > form->o.w))
+    if (dx > 0)
         return 255;
     if (!form->round)
         return pmb_share(inside_by(&form->o, dx, dy));

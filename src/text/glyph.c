@@ -61,7 +61,7 @@ static void take_run(pmb_glyph_reader *r)
 bool pmb_glyph_next(pmb_glyph_reader *reader, pmb_glyph_piece *piece)
 {
     pmb_glyph_reader r = *reader; /* a copy that the compiler can keep in registers */
-    if (r.y >= r.h || r.broken)
+    if (r.y >= r.h)
         return false;
     if (r.x == 0 && r.kept & PMB_REPEATED) {
         const uint8_t rows = (uint8_t)(take(&r, 4) + 1), most = (uint8_t)(r.h - r.y);

@@ -321,6 +321,26 @@ static void straight_lines_have_their_length(void **state)
     assert_true(is_set(&s, 7, 4) && !is_set(&s, 8, 4) && is_set(&s, 3, 12) && !is_set(&s, 3, 13));
 }
 
+/* As wide as lines can be and nearly level: rows lie far from the ends, too. */
+static void the_widest_lines_are_as_defined(void **state)
+{
+    (void)state;
+    static const pmb_point ends[][2] = {{{-20, -100}, {1000, -90}},
+                                        {{1000, 130}, {-20, 142}},
+                                        {{20, -95}, {-900, -104}},
+                                        {{30, 140}, {900, 120}}};
+    for (size_t i = 0; i < LENGTH(ends); i++)
+        for (int width = 250; width <= 255; width++) {
+            static struct sheet s;
+            open_sheet(&s);
+            pmb_line_wide(&s.c, ends[i][0], ends[i][1], (uint8_t)width, PMB_WHITE);
+            for (int y = 0; y < H; y++)
+                for (int x = 0; x < W; x++)
+                    if (is_set(&s, x, y) != near_line(ends[i][0], ends[i][1], width, x, y))
+                        fail_msg("line %zu, width %d: pixel %d,%d", i, width, x, y);
+        }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -336,6 +356,7 @@ int main(void)
         cmocka_unit_test(a_diagonal_across_everything_hits_its_pixels),
         cmocka_unit_test(a_stroke_frames_its_rectangle),
         cmocka_unit_test(straight_lines_have_their_length),
+        cmocka_unit_test(the_widest_lines_are_as_defined),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -578,6 +578,20 @@ static void dashes_may_be_all_or_nothing(void **state)
     assert_memory_equal(s.pixels, t.pixels, sizeof s.pixels);
 }
 
+/* A sector all the way round is the ring. */
+static void a_full_sector_is_the_ring(void **state)
+{
+    (void)state;
+    static struct sheet s, t;
+    open_sheet(&s, &pmb_rgb565);
+    open_sheet(&t, &pmb_rgb565);
+    pmb_smooth_sector_fill(&s.c, (pmb_point){30, 27}, 20, 11, PMB_DEGREES(70), 65535, PMB_WHITE);
+    pmb_smooth_ellipse_ring(&t.c, (pmb_rect){10, 7, 41, 41}, 9, PMB_WHITE);
+    for (int y = 0; y < H; y++)
+        for (int x = 0; x < W; x++)
+            assert_true(fabs(share_at(&s, x, y) - share_at(&t, x, y)) < 0.1);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -598,6 +612,7 @@ int main(void)
         test_without(PMB_ONE_BIT, planes_of_greys_get_edges),
         cmocka_unit_test(sines_are_rounded_at_their_steps),
         test_without(PMB_ONE_BIT, dashes_may_be_all_or_nothing),
+        test_without(PMB_ONE_BIT, a_full_sector_is_the_ring),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -141,9 +141,9 @@ static void prepare(enum step step)
 /* The first calls, the last ones, and some between them. */
 static unsigned next(unsigned n, unsigned calls)
 {
-    enum { ENDS = 24, MANY = 16 };
-    const unsigned on = n + (n >= ENDS && n + ENDS < calls ? 1 + calls / MANY : 1);
-    return on + ENDS > calls && n + ENDS < calls && calls > ENDS ? calls - ENDS : on;
+    enum { ENDS = 60, MANY = 8, LAST = 16 };
+    const unsigned on = n + (n >= ENDS && n + LAST < calls ? 1 + calls / MANY : 1);
+    return on + LAST > calls && n + LAST < calls && calls > LAST ? calls - LAST : on;
 }
 
 static unsigned long walked;

@@ -288,6 +288,29 @@ static void explanations_name_what_is_possible(void **state)
     assert_int_equal(pmb_screen_explain(&panel, 1024, 7, why, sizeof why), PMB_ERR_ARGUMENT);
 }
 
+/* Commands of a driver of one's own, longer than those of ours: a piece that breaks off ends them.
+ */
+static void long_commands_go_out_in_pieces(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *name;
+        int bus;
+        unsigned bytes; /* for each of the command */
+    } cases[] = {{"ili9486", SPI16, 2}, {"st7920", SYNC, 3}, {"ili9341", SPI3, 1}};
+    uint8_t bytes[40] = {0};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        begin(cases[i].name, cases[i].bus, &taker);
+        assert_int_equal(pmb_send_command(&panel, bytes, sizeof bytes), PMB_OK);
+        assert_in_range(taken.bytes, cases[i].bytes * sizeof bytes,
+                        cases[i].bytes * sizeof bytes + 120);
+        take_anew();
+        taken.left = 1;
+        assert_int_equal(pmb_send_command(&panel, bytes, sizeof bytes), PMB_ERR_BUS);
+        assert_int_equal(taken.calls, 1);
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -301,6 +324,7 @@ int main(void)
         cmocka_unit_test(paper_sleeps_only_if_it_can_be_woken),
         cmocka_unit_test(an_expander_has_sixteen_pins_and_eight_addresses),
         cmocka_unit_test(explanations_name_what_is_possible),
+        cmocka_unit_test(long_commands_go_out_in_pieces),
     };
     return PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS || PMB_NO_TURN || PMB_NO_TILES
                ? 0

@@ -290,6 +290,67 @@ static void a_probe_works_with_what_the_port_has(void **state)
     rig_close(&rig);
 }
 
+static pmb_probe probe_with_answer(const pmb_panel_config *config, const uint8_t *answer)
+{
+    pmb_probe probe;
+    take_anew();
+    taken.follows = true;
+    taken.answer = answer;
+    (void)pmb_probe_panel(&probe, config, &taker);
+    return probe;
+}
+
+/* The numbers that controllers give count only where they are asked for; a controller of one's own
+ * may have a number of its own. */
+static void ids_belong_to_their_command(void **state)
+{
+    (void)state;
+    static const uint8_t by_d3[] = {0x00, 0x00, 0x93, 0x41}, by_04[] = {0x00, 0x49, 0xA0, 0x80};
+    static const uint8_t other[] = {0x2E, 0x44, 0xF8, 0x00}; /* 5C89F0 behind a dummy bit */
+    static const uint8_t none_known[] = {0x00, 0x11, 0x22, 0x33};
+    pmb_probe probe = probe_with_answer(&tft, by_d3);
+    assert_int_equal(probe.verdict, PMB_PROBE_OTHER_CONTROLLER);
+    assert_string_equal(probe.name, "ILI9341");
+    probe = probe_with_answer(&tft, by_04); /* the same number, but told by 04h */
+    assert_null(probe.name);
+    pmb_panel_config config = config_for(candidate("st7735"), SPI);
+    assert_int_equal(probe_with_answer(&config, other).verdict, PMB_PROBE_ANSWERS);
+    pmb_dcs detail = *(const pmb_dcs *)pmb_st7789.detail;
+    pmb_controller own = pmb_st7789;
+    detail.id = 0x112233;
+    detail.other_id = 0;
+    own.detail = &detail;
+    config = tft;
+    config.controller = &own;
+    probe = probe_with_answer(&config, none_known);
+    assert_int_equal(probe.verdict, PMB_PROBE_ANSWERS);
+    assert_null(probe.name);
+    config = config_for(candidate("st7789 240x320"), PARALLEL);
+    take_anew();
+    taken.follows = true;
+    assert_int_equal(pmb_probe_panel(&probe, &config, &taker), PMB_ERR_NO_ANSWER);
+    config = tft; /* nothing to exchange: without a select pin */
+    config.bus.select = PMB_PIN_NONE;
+    assert_int_equal(probe_with(&config, 0).verdict, PMB_PROBE_SILENT);
+}
+
+/* The busy line of paper that begins to move, and then stays. */
+static void a_busy_line_may_stick_later(void **state)
+{
+    (void)state;
+    bool stuck = false;
+    for (unsigned reads = 1; reads < 400 && !stuck; reads++) {
+        pmb_probe probe;
+        take_anew();
+        taken.held_after = reads;
+        pmb_port blind = taker;
+        (void)pmb_probe_panel(&probe, &paper, &blind);
+        stuck = probe.verdict == PMB_PROBE_BUSY_STUCK && probe.status == PMB_ERR_TIMEOUT &&
+                taken.calls > 20;
+    }
+    assert_true(stuck);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -305,6 +366,8 @@ int main(void)
         test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, a_bus_that_breaks_off_is_told),
         test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS,
                      a_probe_works_with_what_the_port_has),
+        test_without(PMB_ONE_BIT || PMB_PLAIN_PANELS, ids_belong_to_their_command),
+        test_without(PMB_PLAIN_PANELS, a_busy_line_may_stick_later),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

@@ -668,6 +668,49 @@ static void what_is_not_seen_is_not_decoded(void **state)
     block_free(&block);
 }
 
+/* Pictures of a few pixels, in which what a model looks at lies outside. */
+static void small_pictures_come_back(void **state)
+{
+    (void)state;
+    for (size_t k = 0; k < LENGTH(kinds); k++)
+        for (int w = 1; w <= 18; w++)
+            for (int h = 1; h <= 4; h++) {
+                static struct sheet s;
+                struct pixels p = some_pixels(kinds[k], w, h, (unsigned)(w + h));
+                struct block block = encode(&p);
+                const pmb_picture picture = picture_of(&block);
+                open_sheet(&s);
+                assert_int_equal(draw(&s.c, &picture, (pmb_point){2, 3}, NULL), PMB_OK);
+                for (int y = 0; y < h; y++)
+                    for (int x = 0; x < w; x++)
+                        assert_int_equal(at(&s, 2 + x, 3 + y), color_of(&p, x, y));
+                assert_int_equal(at(&s, 2 + w, 3), GROUND);
+                assert_int_equal(at(&s, 2, 3 + h), GROUND);
+                pixels_free(&p);
+                block_free(&block);
+            }
+}
+
+static void colours_are_inverted(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    struct pixels p = some_pixels(PMB_PIXELS_COLOR, 12, 9, 4);
+    struct block block = encode(&p);
+    const pmb_picture picture = picture_of(&block);
+    pmb_picture_info info;
+    open_sheet(&s);
+    assert_int_equal(draw(&s.c, &picture, (pmb_point){0, 0}, &(pmb_picture_style){.invert = true}),
+                     PMB_OK);
+    for (int i = 0; i < 12 * 9; i++)
+        assert_int_equal(at(&s, i % 12, i / 12), (pmb_color)~p.values[i]);
+    assert_int_equal(pmb_picture_measure(&picture, &info), PMB_OK);
+    assert_int_equal(pmb_picture_extent(&info, NULL).w, 12);
+    assert_int_equal(pmb_picture_extent(&info, &(pmb_picture_style){.turn = 1}).w, 9);
+    pixels_free(&p);
+    block_free(&block);
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -688,6 +731,8 @@ int main(void)
         cmocka_unit_test(headers_that_cannot_be_are_refused),
         cmocka_unit_test(a_card_may_be_pulled_out_at_any_time),
         cmocka_unit_test(what_is_not_seen_is_not_decoded),
+        test_without(PMB_ONE_BIT, small_pictures_come_back),
+        test_without(PMB_ONE_BIT, colours_are_inverted),
     };
     const int failed = cmocka_run_group_tests_name("learnt", tests, NULL, NULL);
     lean = true;

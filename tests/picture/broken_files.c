@@ -382,6 +382,7 @@ static void netpbm_files_with_a_fault_are_told_with_their_reason(void **state)
         {"P2 65536 2 9 1", "a number is above 65535"},
         {"P2 x 2 9 1", number},
         {"P2 \x0E 2 9 1", number},
+        {"P2 \x01 2 9 1", number},
         {"P1 1 40 1111111111111111111111111111111111111111", NULL},
         {"P2 / 2 9 1", number},
         {"P2 : 2 9 1", number},

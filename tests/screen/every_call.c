@@ -26,6 +26,8 @@ static void paint(pmb_canvas *c, void *scene)
     pmb_rect_fill(c, (pmb_rect){moved, 8, 16, 16}, PMB_WHITE);
     pmb_rect_fill(c, (pmb_rect){64, (int16_t)(8 + moved / 2), 20, 5}, PMB_WHITE);
     pmb_pixel(c, (pmb_point){0, moved}, PMB_WHITE);
+    for (int16_t i = 0; i < 12; i++) /* more places than are kept open */
+        pmb_pixel(c, (pmb_point){(int16_t)(10 * i + moved / 8), (int16_t)(40 + i % 2)}, PMB_WHITE);
 }
 
 enum way { WHOLE, BAND, TILES, MIRROR, DRAFT, WAYS };
@@ -209,6 +211,10 @@ static void paint_reel(pmb_canvas *c, void *scene)
     pmb_text(c, &(pmb_text_style){.font = &pmb_font_jetty, .color = PMB_WHITE}, (pmb_point){4, 60},
              "reel");
     pmb_rect_fill(c, (pmb_rect){100, 40, 2, 2}, PMB_WHITE);
+    pmb_line_dashed(c, (pmb_point){4, 4}, (pmb_point){30, 12}, 3, 2, PMB_WHITE);
+    pmb_line_dashed(c, (pmb_point){4, 30}, (pmb_point){30, 22}, 3, 2, PMB_WHITE);
+    pmb_line_dashed(c, (pmb_point){70, 4}, (pmb_point){66, 14}, 3, 2, PMB_WHITE);
+    pmb_line_dashed(c, (pmb_point){90, 9}, (pmb_point){90, 9}, 3, 2, PMB_WHITE);
     if (c->format->drafting)
         seen = pmb_canvas_peek(c, (pmb_point){100, 40});
 }

@@ -37,8 +37,8 @@ static pmb_status spi(void *context, const pmb_bus *bus, const uint8_t *out, uin
                       size_t count)
 {
     (void)context, (void)bus, (void)out;
-    if (in)
-        memset(in, taken.reply, count);
+    for (size_t i = 0; in && i < count; i++)
+        in[i] = taken.answer ? taken.answer[i % 4] : taken.reply;
     return take(count);
 }
 
@@ -73,7 +73,8 @@ static bool pin_read(void *context, pmb_pin pin)
 {
     static bool level;
     (void)context;
-    level = taken.held || !level;
+    taken.reads++;
+    level = taken.held || (taken.held_after > 0 && taken.reads > taken.held_after) || !level;
     return taken.follows ? levels[pin % 64] && pin != taken.stuck : level;
 }
 
