@@ -195,7 +195,7 @@ static pmb_status judge_index_id(pmb_probe *probe, const pmb_panel *panel)
 static bool is_own_id(const pmb_probe *probe, const PMB_FLASH pmb_controller *controller)
 {
     const PMB_FLASH pmb_dcs *detail = (const PMB_FLASH pmb_dcs *)controller->detail;
-    return probe->id && (probe->id == detail->id || probe->id == detail->other_id);
+    return probe->id == detail->id || probe->id == detail->other_id; /* it is not 0 */
 }
 
 /* Asks for the ID in every way. False when nothing can be read, or nothing was. */

@@ -65,7 +65,7 @@ static inline uint16_t neighbour(const struct model *m, const struct known *k, i
     const PMB_FLASH struct offset *o = (m->reel ? reel_template : still_template) + number;
     const int32_t row = y + o->y;
     /* Before the first rows of a picture its memory is empty. */
-    if (row >= m->h || (row < 0 && m->reel))
+    if (row < 0 && m->reel)
         return 0;
     return known_get(k, x + o->x, row < 0 ? row + 2 : row);
 }

@@ -41,9 +41,8 @@ void pmb_place_rows(const pmb_place *place, pmb_reach *first, pmb_reach *last)
     const pmb_reach top = (pmb_reach)c->clip.y - c->origin.y - place->p.y;
     if (top > 0)
         *first += top / place->scale;
-    const pmb_reach bottom = top + c->clip.h;
-    *last = pmb_least(*last, place->part.y +
-                                 (bottom > 0 ? (bottom + place->scale - 1) / place->scale : 0));
+    const pmb_reach bottom = pmb_most(top + c->clip.h, 0);
+    *last = pmb_least(*last, place->part.y + (bottom + place->scale - 1) / place->scale);
 }
 
 /* Fills `count` pixels of the part from (x, y) on. */

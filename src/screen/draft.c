@@ -92,8 +92,9 @@ static void copy(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8
 
 static void stair(pmb_canvas *c, const pmb_stair *s, pmb_color color)
 {
-    const int32_t aside = (int32_t)(((uint64_t)s->rest + (uint64_t)s->rise * (uint32_t)s->count) /
-                                    (s->length ? s->length : 1));
+    const int32_t aside =
+        (int32_t)(((uint64_t)s->rest + (uint64_t)s->rise * (uint32_t)s->count) /
+                  (s->length ? s->length : 1)); /* unreached: a guard, ours have one */
     const int16_t back = (int16_t)(s->turn < 0 ? aside : 0);
     pmb_rect area = {s->x, (int16_t)(s->y - back), (int16_t)s->count, (int16_t)(aside + 1)};
     uint32_t digest = mix_place(STAIR, s->x, s->y, color);

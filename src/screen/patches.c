@@ -57,7 +57,7 @@ static pmb_status end_run(pmb_patches *p)
     p->run.changed = 0;
     /* Lines of several rows are addressed one by one anyway. */
     for (uint8_t i = 0; i < p->count && !pmb_rows_are_pages(p->screen->panel); i++)
-        if (p->open[i].bottom >= run.top && is_better(p, &p->open[i], &run)) {
+        if (is_better(p, &p->open[i], &run)) { /* those that end above its row are closed */
             p->open[i] = joined(&p->open[i], &run);
             return PMB_OK;
         }
@@ -78,7 +78,7 @@ static pmb_status end_run(pmb_patches *p)
 pmb_status pmb_patches_add(pmb_patches *p, pmb_patch one)
 {
     pmb_status status = PMB_OK;
-    if (p->run.changed && p->run.top == one.top && is_better(p, &p->run, &one)) {
+    if (p->run.changed && is_better(p, &p->run, &one)) { /* it is of the same row */
         p->run = joined(&p->run, &one);
         return PMB_OK;
     }

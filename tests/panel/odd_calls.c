@@ -308,6 +308,14 @@ static void long_commands_go_out_in_pieces(void **state)
         taken.left = 1;
         assert_int_equal(pmb_send_command(&panel, bytes, sizeof bytes), PMB_ERR_BUS);
         assert_int_equal(taken.calls, 1);
+        uint8_t list[42] = {40}; /* forty bytes, and the end of the list */
+        take_anew();
+        assert_int_equal(pmb_send_setup(&panel, true, list), PMB_OK);
+        assert_in_range(taken.calls, 3, 200);
+        take_anew();
+        taken.left = 1;
+        assert_int_equal(pmb_send_setup(&panel, true, list), PMB_ERR_BUS);
+        assert_int_equal(taken.calls, 1);
     }
 }
 

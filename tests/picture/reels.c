@@ -300,6 +300,57 @@ static void a_reel_may_lose_its_card(void **state)
     }
 }
 
+/* Rows whose changes begin and end anywhere on even ground, up to the last column and row. */
+static void even_ground_is_kept(void **state)
+{
+    enum { SIDE = 24, COUNT = 5 };
+    (void)state;
+    static const struct {
+        int x, y;
+    } dots[COUNT][2] = {{{0, 0}, {0, 0}},
+                        {{3, 5}, {20, 5}},
+                        {{23, 8}, {23, 9}},
+                        {{5, 23}, {22, 23}},
+                        {{1, 0}, {18, 0}}};
+    for (int ground = 0; ground < 2; ground++)
+        for (int kind = 0; kind < 2; kind++) {
+            static uint16_t values[COUNT][SIDE * SIDE];
+            struct pixels frames[COUNT];
+            static const int times[COUNT] = {10, 10, 10, 10, 10};
+            for (int i = 0; i < COUNT; i++) {
+                frames[i] = (struct pixels){.w = SIDE,
+                                            .h = SIDE,
+                                            .kind = kind ? PMB_PIXELS_INK : PMB_PIXELS_ONE_BIT,
+                                            .values = values[i]};
+                for (int k = 0; k < SIDE * SIDE; k++)
+                    values[i][k] = (uint16_t)ground;
+                for (int k = 0; k < 2 && i > 0; k++)
+                    values[i][dots[i][k].y * SIDE + dots[i][k].x] = (uint16_t)!ground;
+            }
+            struct block block;
+            assert_true(block_encode(&block, &(struct film){frames, times, COUNT, true, lean}));
+            const pmb_picture reel = {{block.bytes, (uint32_t)block.size, NULL}};
+            const size_t bytes = pmb_reel_memory(&reel);
+            uint8_t *memory = malloc(bytes);
+            pmb_reel_player player;
+            static uint8_t pixels[SIDE * SIDE * 2];
+            pmb_canvas c;
+            (void)pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, SIDE, SIDE}, pixels,
+                                  sizeof pixels);
+            assert_int_equal(pmb_reel_open(&player, &reel, PMB_REEL_LOOP, memory, bytes), PMB_OK);
+            for (int i = 0; i < 2 * COUNT; i++) {
+                assert_int_equal(pmb_reel_advance(&player, (uint32_t)(10 * i + 5)), PMB_OK);
+                pmb_reel_draw(&c, &player, (pmb_point){0, 0}, NULL);
+                for (int k = 0; k < SIDE * SIDE; k++)
+                    assert_int_equal(
+                        pmb_canvas_peek(&c, (pmb_point){(int16_t)(k % SIDE), (int16_t)(k / SIDE)}),
+                        values[i % COUNT][k] ? PMB_WHITE : PMB_BLACK);
+            }
+            free(memory);
+            block_free(&block);
+        }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -312,6 +363,7 @@ int main(void)
         cmocka_unit_test(damaged_reels_end),
         cmocka_unit_test(what_takes_no_time_is_no_reel),
         test_without(PMB_ONE_BIT, a_reel_may_lose_its_card),
+        test_without(PMB_ONE_BIT, even_ground_is_kept),
     };
     const int failed = cmocka_run_group_tests_name("learnt", tests, NULL, NULL);
     lean = true;

@@ -27,7 +27,7 @@ static void paint(pmb_canvas *c, void *scene)
     pmb_rect_fill(c, (pmb_rect){64, (int16_t)(8 + moved / 2), 20, 5}, PMB_WHITE);
     pmb_pixel(c, (pmb_point){0, moved}, PMB_WHITE);
     for (int16_t i = 0; i < 12; i++) /* more places than are kept open */
-        pmb_pixel(c, (pmb_point){(int16_t)(10 * i + moved / 8), (int16_t)(40 + i % 2)}, PMB_WHITE);
+        pmb_pixel(c, (pmb_point){(int16_t)(40 * i + moved / 8), (int16_t)(40 + i % 2)}, PMB_WHITE);
 }
 
 enum way { WHOLE, BAND, TILES, MIRROR, DRAFT, WAYS };
@@ -139,8 +139,8 @@ static void every_error_is_told_and_sent_again(void **state)
 {
     (void)state;
     static const char *const names[] = {"ssd1306",     "ssd1322", "st7735",     "ssd1681",
-                                        "ssd1681 red", "uc8151",  "uc8151 red", "jd79660",
-                                        "sh1107",      "pcd8544"};
+                                        "ssd1681 red", "uc8151",  "uc8151 red", "ssd1608",
+                                        "uc8176",      "jd79660", "sh1107",     "pcd8544"};
     for (size_t i = 0; i < LENGTH(names); i++)
         for (enum way way = WHOLE; way < WAYS; way++)
             for (enum step step = PAINT; step < STEPS; step++)
@@ -208,6 +208,7 @@ static void paint_reel(pmb_canvas *c, void *scene)
     (void)scene;
     pmb_fill(c, PMB_BLACK);
     pmb_reel_draw(c, &player, (pmb_point){40, 16}, NULL);
+    pmb_reel_draw(c, &player, (pmb_point){-40, 16}, NULL); /* beside the screen */
     pmb_text(c, &(pmb_text_style){.font = &pmb_font_jetty, .color = PMB_WHITE}, (pmb_point){4, 60},
              "reel");
     pmb_rect_fill(c, (pmb_rect){100, 40, 2, 2}, PMB_WHITE);
@@ -326,6 +327,39 @@ static void the_test_card_suits_every_panel(void **state)
     assert_int_equal(card.kind, PMB_TEST_CARD_COLOR);
 }
 
+/* Any buffer with any number of tiles: it is refused, or it sends. */
+static void tiles_are_chosen_for_any_memory(void **state)
+{
+    (void)state;
+    static const char *const names[] = {"ssd1306", "ssd1322", "st7735 80x160", "ssd1681",
+                                        "ili9225"};
+    for (size_t i = 0; i < LENGTH(names); i++)
+        for (int turn = 0; turn < 2; turn++) {
+            const struct candidate *c = candidate(names[i]);
+            s.config = config_for(c, usual_bus(c));
+            s.config.rotate = turn ? PMB_ROTATE_90 : PMB_ROTATE_0;
+            assert_int_equal(pmb_panel_open(&s.panel, &s.config, &taker), PMB_OK);
+            const size_t least = pmb_screen_least_bytes(&s.panel);
+            for (size_t bytes = least; bytes <= sizeof s.buffer; bytes += least * 3 / 2)
+                for (size_t count = 1; count <= LENGTH(s.tiles); count += 1 + count / 4) {
+                    const pmb_status status =
+                        pmb_screen_init(&s.screen, &s.panel, s.buffer, bytes, s.tiles, count);
+                    char why[160];
+                    assert_int_equal(pmb_screen_explain(&s.panel, bytes, count, why, sizeof why),
+                                     status);
+                    if (status != PMB_OK)
+                        continue;
+                    take_anew();
+                    assert_int_equal(pmb_screen_paint(&s.screen, paint, &painted), PMB_OK);
+                    assert_int_not_equal(taken.bytes, 0);
+                    take_anew();
+                    assert_int_equal(pmb_screen_paint(&s.screen, paint, &painted), PMB_OK);
+                    if (!c->paper)
+                        assert_int_equal(taken.calls, 0);
+                }
+        }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -334,6 +368,7 @@ int main(void)
         cmocka_unit_test(refreshes_are_counted_to_an_end),
         cmocka_unit_test(reels_are_drafted),
         cmocka_unit_test(the_test_card_suits_every_panel),
+        cmocka_unit_test(tiles_are_chosen_for_any_memory),
     };
     return PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS || PMB_NO_TURN || PMB_NO_TILES ||
                    PMB_PLAIN_TEXT || !PMB_DRAFTS
