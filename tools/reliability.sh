@@ -7,6 +7,9 @@ runs=${1:-100000}
 
 echo "programs of tests: $(ctest --test-dir "$top/build/host" -N | sed -n 's/^Total Tests: //p')"
 "$top/build/host/test-screen-fault_walk" | grep -a "faults walked"
+echo "on panels: $("$top/build/host/test-panel-every_error" | grep -a "calls failed")"
+echo "on screens: $("$top/build/host/test-screen-every_call" | grep -a "calls failed")"
+"$top/build/host/test-command-memory" | grep -a "allocations failed"
 for fuzzer in "$top"/build/fuzz/tests/fuzz/fuzz-*; do
     name=$(basename "$fuzzer")
     mkdir -p "$top/build/fuzz/found-${name#fuzz-}"

@@ -303,20 +303,18 @@ static void a_reel_may_lose_its_card(void **state)
 /* Rows whose changes begin and end anywhere on even ground, up to the last column and row. */
 static void even_ground_is_kept(void **state)
 {
-    enum { SIDE = 24, COUNT = 5 };
+    enum { SIDE = 24, COUNT = 7 };
     (void)state;
     static const struct {
         int x, y;
-    } dots[COUNT][2] = {{{0, 0}, {0, 0}},
-                        {{3, 5}, {20, 5}},
-                        {{23, 8}, {23, 9}},
-                        {{5, 23}, {22, 23}},
+    } dots[COUNT][2] = {{{0, 0}, {0, 0}},   {{3, 5}, {20, 5}},  {{23, 8}, {23, 9}},
+                        {{23, 8}, {23, 8}}, {{23, 7}, {23, 8}}, {{5, 23}, {22, 23}},
                         {{1, 0}, {18, 0}}};
     for (int ground = 0; ground < 2; ground++)
         for (int kind = 0; kind < 2; kind++) {
             static uint16_t values[COUNT][SIDE * SIDE];
             struct pixels frames[COUNT];
-            static const int times[COUNT] = {10, 10, 10, 10, 10};
+            static const int times[COUNT] = {10, 10, 10, 10, 10, 10, 10};
             for (int i = 0; i < COUNT; i++) {
                 frames[i] = (struct pixels){.w = SIDE,
                                             .h = SIDE,

@@ -12,7 +12,7 @@ static struct {
     pmb_panel panel;
     pmb_screen screen;
     uint8_t buffer[41000], mirror[41000];
-    pmb_tile tiles[400];
+    pmb_tile tiles[2000];
     pmb_square squares[400];
 } s;
 
@@ -140,7 +140,7 @@ static void every_error_is_told_and_sent_again(void **state)
     (void)state;
     static const char *const names[] = {"ssd1306",     "ssd1322", "st7735",     "ssd1681",
                                         "ssd1681 red", "uc8151",  "uc8151 red", "ssd1608",
-                                        "uc8176",      "jd79660", "sh1107",     "pcd8544"};
+                                        "jd79660",     "sh1107",  "pcd8544"};
     for (size_t i = 0; i < LENGTH(names); i++)
         for (enum way way = WHOLE; way < WAYS; way++)
             for (enum step step = PAINT; step < STEPS; step++)
@@ -360,6 +360,37 @@ static void tiles_are_chosen_for_any_memory(void **state)
         }
 }
 
+/* More tiles of a row have changed than are kept open: some are sent while others are looked at. */
+static void dot(pmb_canvas *c, void *scene)
+{
+    pmb_fill(c, PMB_BLACK);
+    for (int16_t i = 0; i < 10; i++)
+        pmb_pixel(c, (pmb_point){(int16_t)(32 * i), 3}, *(int *)scene ? PMB_WHITE : PMB_RED);
+}
+
+static void many_tiles_of_a_row_are_sent(void **state)
+{
+    (void)state;
+    unsigned calls = 1;
+    for (unsigned n = 0; n <= calls; n++) {
+        int scene = 0;
+        s.config = config_for(candidate("ili9341"), SPI);
+        s.config.rotate = PMB_ROTATE_90;
+        assert_int_equal(pmb_panel_open(&s.panel, &s.config, &taker), PMB_OK);
+        assert_int_equal(
+            pmb_screen_init(&s.screen, &s.panel, s.buffer, 320 * 16 * 2, s.tiles, LENGTH(s.tiles)),
+            PMB_OK);
+        assert_int_equal(pmb_screen_paint(&s.screen, dot, &scene), PMB_OK);
+        scene = 1;
+        take_anew();
+        taken.left = n;
+        assert_int_equal(pmb_screen_paint(&s.screen, dot, &scene), n ? PMB_ERR_BUS : PMB_OK);
+        if (n == 0)
+            calls = taken.calls;
+    }
+    assert_in_range(calls, 30, 500); /* ten places, each with its address */
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -369,6 +400,7 @@ int main(void)
         cmocka_unit_test(reels_are_drafted),
         cmocka_unit_test(the_test_card_suits_every_panel),
         cmocka_unit_test(tiles_are_chosen_for_any_memory),
+        cmocka_unit_test(many_tiles_of_a_row_are_sent),
     };
     return PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS || PMB_NO_TURN || PMB_NO_TILES ||
                    PMB_PLAIN_TEXT || !PMB_DRAFTS
