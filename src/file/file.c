@@ -27,7 +27,7 @@ static void draw_picture(pmb_job *job)
 pmb_status pmb_file_draw(pmb_canvas *c, const pmb_reader *reader, pmb_rect r, void *memory,
                          size_t bytes, pmb_file_report *report)
 {
-    if (PMB_MISSING(reader) || PMB_MISSING(memory))
+    if (PMB_MISSING(reader) || !memory)
         return PMB_ERR_ARGUMENT;
     pmb_job job = {.c = c, .r = r, .memory = memory, .bytes = bytes};
     const char *kind = "";

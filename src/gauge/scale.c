@@ -9,9 +9,7 @@ enum { MOST_TICKS = 200 };
 
 pmb_status pmb_scale_check(const PMB_FLASH pmb_scale *s)
 {
-    if (PMB_MISSING(s))
-        return PMB_ERR_ARGUMENT;
-    if (s->least >= s->most || s->major < 0 || s->minor < 0)
+    if (!s || s->least >= s->most || s->major < 0 || s->minor < 0)
         return PMB_ERR_ARGUMENT;
     const int64_t range = (int64_t)s->most - s->least;
     if ((s->major > 0 && range / s->major > MOST_TICKS) ||

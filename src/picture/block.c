@@ -5,14 +5,17 @@
 #include "picture/decode.h"
 #include "picture/model.h"
 
-pmb_stream pmb_stream_at(const pmb_source *source, uint32_t offset, uint32_t bytes)
+pmb_stream pmb_stream_at(const pmb_source *source, uint32_t offset)
 {
     pmb_stream stream = {.source = *source, .at = offset};
-    if (!source->bytes) {
-        stream.source.size = bytes;
+    if (!source->bytes)
         stream.failed = !source->reader || !source->reader->seek(source->reader->context, offset);
-    }
     return stream;
+}
+
+pmb_status pmb_stream_status(const pmb_stream *stream, uint32_t bytes)
+{
+    return stream->failed || (stream->ended && stream->at < bytes) ? PMB_ERR_BUS : PMB_OK;
 }
 
 /* Fills the buffer from the reader. A file may have been moved by others that read it too. */
@@ -29,7 +32,6 @@ static void refill(pmb_stream *s)
     if (s->count > sizeof s->buffer)
         s->count = 0;
     s->ended = s->count == 0;
-    s->failed = s->failed || (s->ended && s->at < s->source.size);
 }
 
 uint8_t pmb_stream_next(pmb_stream *s)
@@ -74,7 +76,7 @@ static bool is_possible(const pmb_block *b, uint8_t pixels)
 pmb_status pmb_block_read(pmb_block *b, const pmb_source *source)
 {
     uint8_t h[PMB_PICTURE_HEADER];
-    pmb_stream stream = pmb_stream_at(source, 0, 0);
+    pmb_stream stream = pmb_stream_at(source, 0);
     for (uint8_t i = 0; i < sizeof h; i++)
         h[i] = pmb_stream_next(&stream);
     if (stream.failed)
@@ -141,7 +143,7 @@ pmb_status pmb_picture_check(const pmb_picture *picture)
     const pmb_status status = pmb_block_read(&block, &picture->source);
     if (status != PMB_OK)
         return status;
-    pmb_stream stream = pmb_stream_at(&picture->source, 0, 0);
+    pmb_stream stream = pmb_stream_at(&picture->source, 0);
     uint32_t crc = PMB_CRC_START;
     for (uint32_t i = 0; i < block.info.bytes; i++) {
         const uint8_t byte = pmb_stream_next(&stream);

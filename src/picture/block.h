@@ -49,9 +49,11 @@ static inline uint32_t pmb_block_start(const pmb_block *block)
 /* The header. PMB_ERR_UNSUPPORTED: probabilities that are learnt, without PMB_LEARNING. */
 pmb_status pmb_block_read(pmb_block *block, const pmb_source *source);
 
-/* A stream at an offset of a source. A reader that ends before so many bytes of its file has
- * failed; 0: it is not known how many there must be. */
-pmb_stream pmb_stream_at(const pmb_source *source, uint32_t offset, uint32_t bytes);
+/* A stream at an offset of a source. */
+pmb_stream pmb_stream_at(const pmb_source *source, uint32_t offset);
+
+/* PMB_ERR_BUS when its reader failed, or ended before so many bytes of its file. */
+pmb_status pmb_stream_status(const pmb_stream *stream, uint32_t bytes);
 
 /* The next byte; 0 behind the end, and when the reader fails. */
 uint8_t pmb_stream_next(pmb_stream *stream);

@@ -41,7 +41,7 @@ struct decoder {
 static void begin(struct decoder *d, const pmb_source *source)
 {
     pmb_set_bytes(d->known.memory, 0, d->block.info.memory);
-    d->stream = pmb_stream_at(source, PMB_PICTURE_HEADER, d->block.info.bytes);
+    d->stream = pmb_stream_at(source, PMB_PICTURE_HEADER);
     if (source->bytes) {
         d->stream.at = pmb_block_start(&d->block) + d->block.tables;
     } else {
@@ -63,7 +63,7 @@ static bool go_on(struct decoder *d, const pmb_source *source, pmb_reach first)
     if (mark.row == 0 || (pmb_reach)mark.row > first || mark.block != d->block.checksum ||
         mark.sum != sum_of(d->known.memory, d->block.info.memory))
         return false;
-    d->stream = pmb_stream_at(source, mark.at, d->block.info.bytes);
+    d->stream = pmb_stream_at(source, mark.at);
     d->coder.range = mark.range;
     d->coder.code = mark.code;
     d->coder.ahead = mark.ahead;
@@ -80,7 +80,8 @@ static void keep_place(const struct decoder *d)
         .block = d->block.checksum,
         .at = d->stream.at,
         .sum = sum_of(d->known.memory, d->block.info.memory),
-        .row = (uint16_t)(d->stream.failed ? 0 : d->row),
+        .row =
+            (uint16_t)(pmb_stream_status(&d->stream, d->block.info.bytes) == PMB_OK ? d->row : 0),
         .range = d->coder.range,
         .code = d->coder.code,
         .ahead = d->coder.ahead,
@@ -114,7 +115,7 @@ static bool is_spared(pmb_canvas *c, const pmb_block *block, pmb_point p,
 pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point p,
                             const pmb_picture_style *style, void *memory, size_t bytes)
 {
-    if (PMB_MISSING(picture) || PMB_MISSING(memory))
+    if (PMB_MISSING(picture) || !memory)
         return PMB_ERR_ARGUMENT;
     struct decoder d = {.coder = {.stream = NULL}};
     const pmb_status status = pmb_block_read(&d.block, &picture->source);
@@ -161,5 +162,5 @@ pmb_status pmb_picture_draw(pmb_canvas *c, const pmb_picture *picture, pmb_point
     }
     if (marked)
         keep_place(&d);
-    return d.stream.failed ? PMB_ERR_BUS : PMB_OK;
+    return pmb_stream_status(&d.stream, info->bytes);
 }

@@ -79,7 +79,7 @@ static void rewind_reel(pmb_reel_player *p)
     memset(p->pixels, 0, (uint32_t)known.stride * known.rows);
     if (PMB_LEARNING && p->learning)
         memset(p->tables, 0, p->learnt_bytes);
-    p->stream = pmb_stream_at(&p->stream.source, p->coded, p->info.bytes);
+    p->stream = pmb_stream_at(&p->stream.source, p->coded);
     struct coder coder = coder_of(p);
     decode_start(&coder);
     keep_coder(p, &coder);
@@ -92,7 +92,7 @@ static void rewind_reel(pmb_reel_player *p)
 pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_mode mode,
                          void *memory, size_t bytes)
 {
-    if (PMB_MISSING(p) || PMB_MISSING(reel) || PMB_MISSING(memory))
+    if (PMB_MISSING(p) || PMB_MISSING(reel) || !memory)
         return PMB_ERR_ARGUMENT;
     pmb_block block;
     const pmb_status status = pmb_block_read(&block, &reel->source);
@@ -111,7 +111,7 @@ pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_m
                            .learning = block.learning,
                            .colors = block.colors,
                            .coded = pmb_block_start(&block) + block.tables};
-    p->stream = pmb_stream_at(&reel->source, PMB_PICTURE_HEADER, block.info.bytes);
+    p->stream = pmb_stream_at(&reel->source, PMB_PICTURE_HEADER);
     if (block.memory > 0) {
         const struct known known = known_of(p);
         p->tables = p->pixels + (uint32_t)known.stride * known.rows;
@@ -125,7 +125,7 @@ pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_m
             p->learnt_bytes = (uint16_t)(block.memory - (p->palette ? 2u * block.colors : 0));
     }
     rewind_reel(p);
-    return p->stream.failed ? PMB_ERR_BUS : PMB_OK;
+    return pmb_stream_status(&p->stream, p->info.bytes);
 }
 
 /* The bits of a coordinate that is at most `most`. */
@@ -188,7 +188,7 @@ pmb_status pmb_reel_advance(pmb_reel_player *p, uint32_t milliseconds)
            !p->stream.failed)
         decode_frame(p);
     p->changed = p->frame != before;
-    return p->stream.failed ? PMB_ERR_BUS : PMB_OK;
+    return pmb_stream_status(&p->stream, p->info.bytes);
 }
 
 void pmb_reel_draw(pmb_canvas *c, const pmb_reel_player *player, pmb_point p,
