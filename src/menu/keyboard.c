@@ -263,7 +263,7 @@ static void draw_key(pmb_canvas *c, const pmb_keyboard *k, const struct key *key
         return;
     }
     char text[5] = "";
-    for (uint8_t i = 0; i < key->to - key->from; i++)
+    for (uint8_t i = 0; i < key->to - key->from && i < 4; i++) /* unreached: it has four at most */
         text[i] = key->from[i];
     (void)pmb_text_box(c, &style, r, &centred, text);
 }

@@ -124,8 +124,9 @@ pmb_status pmb_reel_open(pmb_reel_player *p, const pmb_picture *reel, pmb_reel_m
         if (PMB_LEARNING) /* the palette is behind it */
             p->learnt_bytes = (uint16_t)(block.memory - (p->palette ? 2u * block.colors : 0));
     }
+    const pmb_status tables = pmb_stream_status(&p->stream, p->coded);
     rewind_reel(p);
-    return pmb_stream_status(&p->stream, p->info.bytes);
+    return tables == PMB_OK && p->stream.failed ? PMB_ERR_BUS : tables;
 }
 
 /* The bits of a coordinate that is at most `most`. */
