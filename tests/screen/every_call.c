@@ -7,6 +7,8 @@
 #include "taker.h"
 #include "test.h"
 
+#if PMB_DRAFTS && !PMB_ONE_BIT && !PMB_PLAIN_PANELS && !PMB_NO_CHECKS && !PMB_NO_TURN &&           \
+    !PMB_NO_TILES && !PMB_PLAIN_TEXT
 static struct {
     pmb_panel_config config;
     pmb_panel panel;
@@ -402,8 +404,11 @@ int main(void)
         cmocka_unit_test(tiles_are_chosen_for_any_memory),
         cmocka_unit_test(many_tiles_of_a_row_are_sent),
     };
-    return PMB_ONE_BIT || PMB_PLAIN_PANELS || PMB_NO_CHECKS || PMB_NO_TURN || PMB_NO_TILES ||
-                   PMB_PLAIN_TEXT || !PMB_DRAFTS
-               ? 0
-               : cmocka_run_group_tests(tests, NULL, NULL);
+    return cmocka_run_group_tests(tests, NULL, NULL);
 }
+#else
+int main(void)
+{
+    return 0;
+}
+#endif
