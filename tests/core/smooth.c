@@ -612,7 +612,7 @@ int main(void)
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, bands_show_what_a_whole_buffer_shows),
         test_without(PMB_ONE_BIT, extremes_stay_in_the_buffer),
         test_without(PMB_ONE_BIT, combs_have_all_their_teeth),
-        test_without(PMB_ONE_BIT, planes_of_greys_get_edges),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_PANELS, planes_of_greys_get_edges),
         cmocka_unit_test(sines_are_rounded_at_their_steps),
         test_without(PMB_ONE_BIT, dashes_may_be_all_or_nothing),
         test_without(PMB_ONE_BIT, a_full_sector_is_the_ring),

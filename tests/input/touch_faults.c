@@ -380,7 +380,7 @@ int main(void)
         cmocka_unit_test(a_calibration_waits_until_the_bus_works),
         cmocka_unit_test(each_callback_that_is_needed_must_be_there),
         cmocka_unit_test(reset_and_interrupt_may_be_missing),
-        cmocka_unit_test(a_panel_that_fails_is_told_by_its_sensor),
+        test_without(PMB_PLAIN_PANELS, a_panel_that_fails_is_told_by_its_sensor),
         cmocka_unit_test(a_calibration_shows_its_cross),
         cmocka_unit_test(a_sensor_that_holds_its_interrupt_saves_transfers),
         cmocka_unit_test(a_film_is_pressed_all_the_time_or_not_at_all),
