@@ -7,8 +7,8 @@ void pmb_canvas_stamp(pmb_canvas *c, pmb_reach x, pmb_reach y, uint8_t w, uint8_
 {
     const pmb_reach x0 = x + c->origin.x, y0 = y + c->origin.y;
     pmb_reach left = x0, top = y0, across = w, down = h;
-    if (!pmb_cut_pixels(&top, &down, c->clip.y, c->clip.h) ||  /* unreached: with drafts it is */
-        !pmb_cut_pixels(&left, &across, c->clip.x, c->clip.w)) /* unreached: looked at before */
+    if (!pmb_cut_pixels(&top, &down, c->clip.y, c->clip.h) ||  /* unreached: drafts look first */
+        !pmb_cut_pixels(&left, &across, c->clip.x, c->clip.w)) /* unreached: as above */
         return;                                                /* unreached: as above */
     const pmb_rect area = {(int16_t)(left - c->bounds.x), (int16_t)(top - c->bounds.y),
                            (int16_t)across, (int16_t)down};

@@ -89,9 +89,7 @@ void pmb_capsule_begin(pmb_capsule *capsule, const pmb_canvas *c, const pmb_wide
 /* 0 inside, below it to the left, above it to the right. */
 static int32_t side_of_end(const pmb_capsule *c, int32_t x, int32_t y)
 {
-    enum {
-        FAR = 128
-    }; /* beyond, squares need not be looked at; rows are never far from their end */
+    enum { FAR = 128 }; /* beyond, squares need not be looked at; rows are near their end */
     if (x >= -FAR && x <= FAR && 4 * (x * x + y * y) <= c->width * c->width)
         return 0;
     return x < 0 ? -1 : 1;

@@ -99,8 +99,8 @@ static void shade_both(const struct edges *e, int32_t x, int16_t count, const ui
 static void flush(struct edges *e)
 {
     uint8_t mirrored[ROOM];
-    const int16_t count =
-        e->count; /* the middle column of an odd width is none of them: it is full */
+    /* The middle column of an odd width is none of them: it is full. */
+    const int16_t count = e->count;
     shade_both(e, e->r.x + e->first, count, e->shares);
     for (int16_t i = 0; i < count; i++)
         mirrored[i] = e->shares[count - 1 - i];

@@ -1,8 +1,8 @@
 /* line.c - reading a subcommand's options with popt. */
 #include "command.h"
 
-#include <stdarg.h>
 #include <errno.h>
+#include <stdarg.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include "apart.h"

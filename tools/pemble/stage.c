@@ -192,10 +192,8 @@ int stage_build(struct stage *stage, const struct setup *believed, const struct 
     stage->bench = pmb_bench_new();
     if (!stage->bench)
         return out_of_memory();
-    if (options && options->trace) {
-        stage->trace = options->trace;
+    if (options && options->trace)
         pmb_bench_start_trace(stage->bench);
-    }
     for (int i = 0; i < real->count && status == DONE; i++)
         status = place(stage, real, i);
     if (options && options->wired && status == DONE)
@@ -205,6 +203,8 @@ int stage_build(struct stage *stage, const struct setup *believed, const struct 
         if (!believed->panels[i].expander.kind)
             (void)pmb_panel_quiet(&believed->panels[i].config, stage_board_port(stage));
     }
+    if (options && status == DONE) /* without a bench there is nothing to save */
+        stage->trace = options->trace;
     return status;
 }
 
