@@ -644,7 +644,7 @@ static void a_card_may_be_pulled_out_at_any_time(void **state)
     }
 }
 
-/* Beside or below the canvas there is nothing to do. */
+/* Beside or below the canvas there is nothing to do. Without drafts only rows are left out. */
 static void what_is_not_seen_is_not_decoded(void **state)
 {
     (void)state;
@@ -729,8 +729,8 @@ int main(void)
         test_without(PMB_ONE_BIT, demo_assets_are_no_larger_than_gzip_makes_them),
         cmocka_unit_test(a_loop_in_lines_takes_a_fifth),
         cmocka_unit_test(headers_that_cannot_be_are_refused),
-        cmocka_unit_test(a_card_may_be_pulled_out_at_any_time),
-        cmocka_unit_test(what_is_not_seen_is_not_decoded),
+        test_without(PMB_ONE_BIT, a_card_may_be_pulled_out_at_any_time),
+        test_without(PMB_ONE_BIT || !PMB_DRAFTS, what_is_not_seen_is_not_decoded),
         test_without(PMB_ONE_BIT, small_pictures_come_back),
         test_without(PMB_ONE_BIT, colours_are_inverted),
     };
