@@ -130,6 +130,17 @@ static void minus_and_plus_edit_and_repeat(void **state)
     tap(&h, plus);
     tap(&h, minus);
     assert_int_equal(quay.height, 413);
+    /* They meet between two columns, and reach up to the edge. */
+    tap(&h, (pmb_point){(int16_t)(r.x + r.w - r.h), plus.y});
+    tap(&h, (pmb_point){(int16_t)(r.x + r.w - 1), plus.y});
+    assert_int_equal(quay.height, 415);
+    tap(&h, (pmb_point){(int16_t)(r.x + r.w - r.h - 1), plus.y});
+    tap(&h, (pmb_point){(int16_t)(r.x + r.w - 2 * r.h), plus.y});
+    assert_int_equal(quay.height, 413);
+    tap(&h, (pmb_point){(int16_t)(r.x + r.w - 2 * r.h - 1), plus.y}); /* beside minus: kept */
+    assert_int_equal(quay.height, 413);
+    assert_false(h.menu.editing);
+    tap(&h, middle_of(&h, ALARM));
     feed(&h, true, plus, 160);
     assert_in_range(quay.height, 419, 423);
     feed(&h, false, plus, 5);

@@ -60,7 +60,7 @@ static pmb_status write_part(void)
     return pmb_panel_write(&now.panel, &now.part, bounds);
 }
 
-static pmb_status make(enum step step)
+static pmb_status perform(enum step step)
 {
     switch (step) {
     case OPEN:
@@ -110,6 +110,18 @@ static pmb_status make(enum step step)
     default:
         return pmb_panel_wake(&now.panel);
     }
+}
+
+/* Whatever comes of a step, another device can be selected after it. */
+static pmb_status make(enum step step)
+{
+    const pmb_status status = perform(step);
+    const pmb_bus *bus = &now.config.bus;
+    const bool rests_high = now.config.controller != &pmb_st7920;
+    if (bus->select != PMB_PIN_NONE && now.config.controller->family != pmb_ks0108.family &&
+        taken_level(bus->select) != rests_high)
+        fail_msg("%s: step %d leaves it selected", now.name, step);
+    return status;
 }
 
 /* What comes before a step. */

@@ -69,6 +69,11 @@ static void pin_write(void *context, pmb_pin pin, bool high)
     taken.bytes++;
 }
 
+bool taken_level(pmb_pin pin)
+{
+    return levels[pin % 64];
+}
+
 static bool pin_read(void *context, pmb_pin pin)
 {
     static bool level;

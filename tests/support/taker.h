@@ -24,6 +24,9 @@ extern struct taken {
     pmb_pin stuck;         /* this one stays low all the same */
 } taken;
 
+/* What was last written to a pin. */
+bool taken_level(pmb_pin pin);
+
 /* Nothing was taken yet, and nothing will fail. */
 void take_anew(void);
 

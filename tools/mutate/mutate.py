@@ -16,30 +16,33 @@ import time
 
 TOP = pathlib.Path(__file__).resolve().parents[2]
 
-# The tests of each room; the quick ones are run first.
+# The tests of each room. The quick ones are run first.
 ROOMS = {
-    "canvas": "core-formats core-color core-shapes core-text core-geometry golden-shapes golden-gauges "
-              "core-round_shapes screen-areas core-smooth screen-draft screen-changes screen-every_call",
-    "file": "picture-broken_files picture-files picture-bands",
-    "gauge": "gauge-limits gauge-gauges gauge-many gauge-notices core-nulls core-layout golden-gauges golden-menus gauge-texts",
-    "geometry": "core-smooth core-geometry core-layout core-shapes gauge-gauges golden-gauges "
-                "core-round_shapes store-store motion-motion",
-    "input": "input-touch_faults input-inputs input-touch menu-menu_touch menu-menus menu-walks",
-    "menu": "menu-menus menu-typing menu-menu_touch golden-menus golden-keys menu-walks",
-    "motion": "motion-motion motion-game",
-    "panel": "panel-odd_calls panel-every_field panel-every_error sent panel-setup_lists panel-ssd1306 panel-formats panel-placing panel-glasses panel-explain "
-             "panel-arguments panel-probe panel-expander panel-clock panel-paper_drive panel-paper "
-             "panel-controllers panel-own_controller panel-own_family panel-own_windowed panel-port_rules "
-             "panel-minimal_port panel-shared_reset sim-i2c sim-spi sim-power sim-tft screen-wires "
-             "screen-background screen-paper_steps screen-faults screen-fault_walk",
-    "picture": "picture-blocks picture-reels picture-files picture-bands",
-    "screen": "golden-cards screen-every_call screen-wires screen-mirror screen-background screen-areas screen-bands screen-faults "
-              "screen-paper_steps panel-paper panel-explain screen-draft screen-changes",
-    "shape": "core-shapes golden-shapes golden-gauges core-round_shapes core-text core-smooth screen-draft",
-    "smooth": "golden-shapes golden-gauges core-smooth screen-draft",
+    "canvas": "core-color core-formats core-geometry core-round_shapes core-shapes core-smooth core-text "
+              "golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
+    "file": "picture-bands picture-broken_files picture-files",
+    "gauge": "core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices gauge-texts golden- "
+              "gauges golden-menus",
+    "geometry": "core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges golden-gauges "
+              "motion-motion store-store",
+    "input": "input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
+    "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
+    "motion": "motion-game motion-motion",
+    "panel": "panel-arguments panel-clock panel-controllers panel-every_error panel-every_field panel-expander "
+              "panel-explain panel-formats panel-glasses panel-minimal_port panel-odd_calls panel- "
+              "own_controller panel-own_family panel-own_windowed panel-paper panel-paper_drive panel-placing "
+              "panel-port_rules panel-probe panel-setup_lists panel-shared_reset panel-ssd1306 screen- "
+              "background screen-fault_walk screen-faults screen-paper_steps screen-wires sent sim-i2c sim- "
+              "power sim-spi sim-tft",
+    "picture": "picture-bands picture-blocks picture-files picture-reels",
+    "screen": "golden-cards panel-explain panel-paper screen-areas screen-background screen-bands screen- "
+              "changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps screen- "
+              "wires",
+    "shape": "core-round_shapes core-shapes core-smooth core-text golden-gauges golden-shapes screen-draft",
+    "smooth": "core-smooth golden-gauges golden-shapes screen-draft",
     "store": "store-store",
-    "text": "core-text core-text_box core-terminal core-smooth_text golden-gauges "
-            "golden-menus gauge-gauges screen-draft",
+    "text": "core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges golden-menus "
+              "screen-draft",
 }
 
 SWAPS = {
@@ -73,8 +76,8 @@ def changes_of(path):
         old = match.group()
         if match.group("number"):
             hexadecimal = old[:2].lower() == "0x"
-            new = f"0x{int(old, 16) ^ 1:02X}" if hexadecimal else str(int(old, 8 if old[0] == "0" and len(old) > 1 else 10) + 1)
-            yield path, match.start(), old, new
+            base = 8 if len(old) > 1 and old[0] == "0" else 10
+            yield path, match.start(), old, f"0x{int(old, 16) ^ 1:02X}" if hexadecimal else str(int(old, base) + 1)
         elif old in ("if", "while"):
             opened = match.end() + 1
             if text[match.end():opened + 1] == " (":
@@ -103,12 +106,13 @@ class Copy:
                   "-DPEMBLE_EXAMPLES=ON"], check=True)
         tests = sorted({test for room in ROOMS.values() for test in room.split()})
         self.run(["ninja", "-C", str(self.build)] + [self.target(test) for test in tests], check=True)
-        self.seconds = {}
+        self.seconds, self.patience = {}, {}
         for test in tests:
             begun = time.monotonic()
             if not self.passes(test):
                 sys.exit(f"{test} fails without any change")
             self.seconds[test] = time.monotonic() - begun
+        self.patience = {test: 10 + 10 * seconds for test, seconds in self.seconds.items()}
 
     def run(self, command, seconds=600, check=False):
         """Whether a command succeeds in time; what it prints is not kept."""
@@ -125,7 +129,11 @@ class Copy:
     def passes(self, test):
         if test == "sent":
             return self.run([str(self.source / "tests" / "sent.sh"), str(self.build / "pemble-sent"), str(self.source)])
-        return self.run([str(self.build / ("test-" + test))], 120)
+        return self.run([str(self.build / ("test-" + test))], self.patience.get(test, 120))
+
+    def fails(self, test):
+        """Whether a test notices: it is linked and run."""
+        return not (self.run(["ninja", "-C", str(self.build), self.target(test)]) and self.passes(test))
 
     def object_of(self, name):
         return self.build / "CMakeFiles" / "pemble-core.dir" / (str(name) + ".o")
@@ -145,12 +153,7 @@ class Copy:
             if self.object_of(name).read_bytes() == before:
                 return "same"
             tests = sorted(ROOMS[name.parts[1]].split(), key=self.seconds.get)
-            if not self.run(["ninja", "-C", str(self.build)] + [self.target(test) for test in tests]):
-                return "broken"
-            for test in tests:
-                if not self.passes(test):
-                    return test
-            return "lives"
+            return next((test for test in tests if self.fails(test)), "lives")
         finally:
             target.write_text(text)
             self.run(["ninja", "-C", str(self.build), str(self.object_of(name).relative_to(self.build))])
