@@ -21,23 +21,23 @@ ROOMS = {
     "canvas": "core-color core-formats core-geometry core-round_shapes core-shapes core-smooth core-text "
               "golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
     "file": "picture-bands picture-broken_files picture-files",
-    "gauge": "core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices gauge-texts golden- "
-              "gauges golden-menus",
+    "gauge": "core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices gauge-texts "
+              "golden-gauges golden-menus",
     "geometry": "core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges golden-gauges "
               "motion-motion store-store",
     "input": "input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
     "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
     "motion": "motion-game motion-motion",
     "panel": "panel-arguments panel-clock panel-controllers panel-every_error panel-every_field panel-expander "
-              "panel-explain panel-formats panel-glasses panel-minimal_port panel-odd_calls panel- "
-              "own_controller panel-own_family panel-own_windowed panel-paper panel-paper_drive panel-placing "
-              "panel-port_rules panel-probe panel-setup_lists panel-shared_reset panel-ssd1306 screen- "
-              "background screen-fault_walk screen-faults screen-paper_steps screen-wires sent sim-i2c sim- "
-              "power sim-spi sim-tft",
+              "panel-explain panel-formats panel-glasses panel-minimal_port panel-odd_calls "
+              "panel-own_controller panel-own_family panel-own_windowed panel-paper panel-paper_drive "
+              "panel-placing panel-port_rules panel-probe panel-setup_lists panel-shared_reset panel-ssd1306 "
+              "screen-background screen-fault_walk screen-faults screen-paper_steps screen-wires sent sim-i2c "
+              "sim-power sim-spi sim-tft",
     "picture": "picture-bands picture-blocks picture-files picture-reels",
-    "screen": "golden-cards panel-explain panel-paper screen-areas screen-background screen-bands screen- "
-              "changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps screen- "
-              "wires",
+    "screen": "golden-cards panel-explain panel-paper screen-areas screen-background screen-bands "
+              "screen-changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps "
+              "screen-wires",
     "shape": "core-round_shapes core-shapes core-smooth core-text golden-gauges golden-shapes screen-draft",
     "smooth": "core-smooth golden-gauges golden-shapes screen-draft",
     "store": "store-store",
