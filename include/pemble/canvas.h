@@ -38,6 +38,20 @@ typedef struct pmb_stair {
     bool steep;
 } pmb_stair;
 
+/* A place that moves with each row: whole + rest / denominator, which grows by step + more /
+ * denominator. `rest` and `more` are below the denominator, which is below 2^16. */
+typedef struct pmb_slope {
+    int32_t whole, step;
+    uint32_t rest, more, denominator;
+} pmb_slope;
+
+/* Rows between two slanted edges: `rows` of them from y on, in each the columns from `left` up to
+ * before `right`, both rounded up, of which those from `first` up to before `end` are set. */
+typedef struct pmb_slab {
+    int16_t y, rows, first, end;
+    pmb_slope left, right;
+} pmb_slab;
+
 struct pmb_format {
     uint8_t rows_per_line;    /* rows that share a byte: 8 or 2 when it is vertical, else 1 */
     uint8_t columns_per_byte; /* columns that share a byte: 8, 2 or 1 */
@@ -76,6 +90,11 @@ struct pmb_format {
 
     /* Sets the pixels of a stair. NULL: its runs are set with `fill`. */
     void (*stair)(pmb_canvas *c, const pmb_stair *stair, pmb_color color);
+
+#if PMB_FAST_SHAPES
+    /* Sets the pixels of a slab. NULL: its rows are set with `fill`. */
+    void (*slab)(pmb_canvas *c, const pmb_slab *slab, pmb_color color);
+#endif
 
     /* What the pixel shows, as a colour. */
     pmb_color (*peek)(const pmb_canvas *c, int16_t x, int16_t y);

@@ -100,6 +100,14 @@
 #define PMB_LEARNING   1
 #endif
 
+/* Quicker ways to draw slanted edges and gradients (canvas.h) take 2 KB of flash or more: an AVR
+ * and a Cortex-M0 do without. */
+#if defined(__AVR__) || defined(__ARM_ARCH_6M__)
+#define PMB_FAST_SHAPES 0
+#else
+#define PMB_FAST_SHAPES (!PMB_ONE_BIT)
+#endif
+
 /* Options that were joined or renamed: a build that still sets one would silently keep the code. */
 #if defined(PMB_NO_PAPER) || defined(PMB_NO_CLEAR) || defined(PMB_NO_READING) ||                   \
     defined(PMB_NO_BACKGROUND)

@@ -13,6 +13,17 @@ uint8_t pmb_rects_add(pmb_rect *parts, uint8_t count, uint8_t most, int32_t slac
 /* The same for damage. */
 void pmb_damage_add(pmb_damage *damage, const pmb_rect *part);
 
+/* Whether what is drawn is noted. */
+static inline bool pmb_canvas_notes(const pmb_canvas *c)
+{
+#if PMB_NO_DAMAGE
+    (void)c;
+    return false;
+#else
+    return c->damage;
+#endif
+}
+
 /* Every function that sets pixels of a canvas calls this, in the coordinates of the buffer. */
 static inline void pmb_canvas_touch(const pmb_canvas *c, const pmb_rect *part)
 {
@@ -20,7 +31,7 @@ static inline void pmb_canvas_touch(const pmb_canvas *c, const pmb_rect *part)
     (void)c;
     (void)part;
 #else
-    if (c->damage)
+    if (pmb_canvas_notes(c))
         pmb_damage_add(c->damage, part);
 #endif
 }

@@ -1,7 +1,9 @@
 /* rgb565.c - sixteen bits a pixel, high byte first. */
 #include <string.h>
 #include "pemble/canvas.h"
+#include "canvas/slope.h"
 #include "canvas/word.h"
+#include "geometry/limits.h"
 
 static uint8_t *pixel_at(const pmb_canvas *c, int16_t x, int16_t y)
 {
@@ -29,28 +31,52 @@ static size_t to_aligned(const uint8_t *at)
     return 16 - ((uintptr_t)at & 14);
 }
 
-/* A block of pixels, given four of them as they lie in memory. */
-static inline void put_block(uint8_t *at, uint64_t four)
+/* Four pixels as they lie in memory. */
+static inline uint64_t four_of(pmb_color color)
+{
+    uint8_t pixel[2];
+    uint16_t one;
+    put(pixel, color);
+    memcpy(&one, pixel, sizeof one);
+    return one * UINT64_C(0x0001000100010001);
+}
+
+static inline void put_half(uint8_t *at, uint64_t four)
 {
     memcpy(at, &four, sizeof four);
     memcpy(at + 8, &four, sizeof four);
-    memcpy(at + 16, &four, sizeof four);
-    memcpy(at + 24, &four, sizeof four);
+}
+
+static inline void put_block(uint8_t *at, uint64_t four)
+{
+    put_half(at, four);
+    put_half(at + 16, four);
+}
+
+/* Fewer than a block. */
+static void fill_short(uint8_t *at, uint8_t *end, uint64_t four)
+{
+    if (end - at >= BLOCK / 2) {
+        put_half(at, four);
+        put_half(end - BLOCK / 2, four);
+    } else if (end - at >= (ptrdiff_t)sizeof four) {
+        memcpy(at, &four, sizeof four);
+        memcpy(end - sizeof four, &four, sizeof four);
+    } else {
+        for (; at < end; at += 2)
+            memcpy(at, &four, 2);
+    }
 }
 
 /* Pixels up to `end`. The first and the last block may lie over others. */
-static void fill_row(uint8_t *at, uint8_t *end, pmb_color color)
+static inline void fill_row(uint8_t *at, uint8_t *end, pmb_color color)
 {
-    uint8_t *const last = end - BLOCK, pixels[8];
-    uint64_t four;
+    uint8_t *const last = end - BLOCK;
+    const uint64_t four = four_of(color);
     if (end - at < BLOCK) {
-        for (; at < end; at += 2)
-            put(at, color);
+        fill_short(at, end, four);
         return;
     }
-    for (uint8_t i = 0; i < sizeof pixels; i += 2)
-        put(pixels + i, color);
-    memcpy(&four, pixels, sizeof four);
     put_block(at, four);
     for (at += to_aligned(at); at + BLOCK < last; at += 2 * BLOCK) {
         put_block(at, four);
@@ -171,6 +197,23 @@ static void stair(pmb_canvas *c, const pmb_stair *line, pmb_color color)
     }
 }
 
+#if PMB_FAST_SHAPES
+static void slab(pmb_canvas *c, const pmb_slab *these, pmb_color color)
+{
+    pmb_slope left = these->left, right = these->right;
+    const int32_t first = these->first, end = these->end;
+    uint8_t *line = pixel_at(c, 0, these->y);
+    for (int16_t rows = these->rows; rows > 0; rows--, line += c->stride) {
+        const int32_t from = pmb_greater(pmb_slope_up(&left), first);
+        const int32_t to = pmb_lesser(pmb_slope_up(&right), end);
+        if (from < to)
+            fill_row(line + 2 * from, line + 2 * to, color);
+        pmb_slope_next(&left);
+        pmb_slope_next(&right);
+    }
+}
+#endif
+
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
     return color_at(pixel_at(c, x, y));
@@ -190,5 +233,8 @@ const PMB_FLASH pmb_format pmb_rgb565 = {
     .colors = colors,
 #endif
     .stair = stair,
+#if PMB_FAST_SHAPES
+    .slab = slab,
+#endif
     .peek = peek,
 };

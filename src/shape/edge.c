@@ -27,6 +27,24 @@ pmb_slope pmb_slope_at(int32_t factor, int32_t by, int32_t each, uint32_t denomi
     return s;
 }
 
+#if PMB_FAST_SHAPES
+pmb_slope pmb_slope_after(pmb_slope s, int32_t rows)
+{
+    const uint32_t rest = s.rest + (uint32_t)rows * s.more;
+    s.whole += rows * s.step + (int32_t)(rest / s.denominator);
+    s.rest = rest % s.denominator;
+    return s;
+}
+
+int32_t pmb_slope_compare(const pmb_slope *a, const pmb_slope *b)
+{
+    const uint32_t left = a->rest * b->denominator, right = b->rest * a->denominator;
+    if (a->whole != b->whole)
+        return a->whole < b->whole ? -1 : 1;
+    return left < right ? -1 : left > right;
+}
+#endif
+
 int32_t pmb_next_corner(const pmb_point *points, uint16_t count, int32_t y, int32_t last)
 {
     for (uint16_t i = 0; i < count; i++)

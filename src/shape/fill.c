@@ -1,5 +1,6 @@
 /* fill.c - rectangles and everything that is one. */
 #include "pemble/shape.h"
+#include "shape/edge.h"
 #include "shape/spans.h"
 #include "canvas/cut.h"
 #include "canvas/damage.h"
@@ -18,6 +19,55 @@ void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_rea
     pmb_canvas_touch(c, &area);
     c->format->fill(c, area.x, area.y, area.w, area.h, color);
 }
+
+#if PMB_FAST_SHAPES
+static void fill_slab(pmb_canvas *c, const pmb_slab *slab, pmb_color color)
+{
+    pmb_slab s = *slab;
+    for (; s.rows > 0; s.rows--, s.y++) {
+        const int32_t from = pmb_greater(pmb_slope_up(&s.left), s.first);
+        const int32_t to = pmb_lesser(pmb_slope_up(&s.right), s.end);
+        if (from < to)
+            c->format->fill(c, (int16_t)from, s.y, (int16_t)(to - from), 1, color);
+        pmb_slope_next(&s.left);
+        pmb_slope_next(&s.right);
+    }
+}
+
+/* Notes what a slab sets, some rows at a time: its edges are straight, so that they reach furthest
+ * in the first or the last of them. */
+static void touch_slab(const pmb_canvas *c, pmb_slab s)
+{
+    enum { PIECE = 16 };
+    for (int32_t left = s.rows; left > 0; left -= PIECE) {
+        const int32_t rows = pmb_lesser(left, PIECE);
+        const pmb_slope low = pmb_slope_after(s.left, rows - 1);
+        const pmb_slope high = pmb_slope_after(s.right, rows - 1);
+        const int32_t from = pmb_greater(pmb_lesser(s.left.whole, low.whole), s.first);
+        const int32_t to =
+            pmb_lesser(pmb_greater(pmb_slope_up(&s.right), pmb_slope_up(&high)), s.end);
+        const pmb_rect held = {(int16_t)from, s.y, (int16_t)(to - from), (int16_t)rows};
+        if (from < to)
+            pmb_canvas_touch(c, &held);
+        s.left = pmb_slope_after(s.left, rows);
+        s.right = pmb_slope_after(s.right, rows);
+        s.y = (int16_t)(s.y + rows);
+    }
+}
+
+void pmb_slab_fill(pmb_canvas *c, const pmb_slab *slab, pmb_color color)
+{
+    pmb_slab s = *slab;
+    s.y = (int16_t)(s.y + c->origin.y - c->bounds.y);
+    s.first = (int16_t)(c->clip.x - c->bounds.x);
+    s.end = (int16_t)(s.first + c->clip.w);
+    s.left.whole += (int32_t)c->origin.x - c->bounds.x;
+    s.right.whole += (int32_t)c->origin.x - c->bounds.x;
+    if (pmb_canvas_notes(c))
+        touch_slab(c, s);
+    (c->format->slab ? c->format->slab : fill_slab)(c, &s, color);
+}
+#endif
 
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,
                     pmb_color color)

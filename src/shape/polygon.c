@@ -1,4 +1,5 @@
 /* polygon.c - polygons and polylines, without memory for all edges. */
+#include <string.h>
 #include "pemble/shape.h"
 #include "canvas/spare.h"
 #include "shape/edge.h"
@@ -86,6 +87,51 @@ static void fill_crowded_row(pmb_canvas *c, const pmb_point *points, uint16_t co
     }
 }
 
+#if PMB_FAST_SHAPES
+/* In their order from left to right in all of so many rows, if none crosses another in them. False:
+ * two do. */
+static bool order(struct crossing *kept, uint8_t known, int32_t rows)
+{
+    pmb_slope lasts[ROOM];
+    for (uint8_t i = 0; i < known; i++) {
+        const struct crossing one = kept[i];
+        const pmb_slope last = pmb_slope_after(one.slope, rows - 1);
+        uint8_t at = i;
+        for (; at > 0; at--) {
+            const int32_t side = pmb_slope_compare(&one.slope, &kept[at - 1].slope);
+            if (side > 0 || (side == 0 && pmb_slope_compare(&last, &lasts[at - 1]) >= 0))
+                break;
+            kept[at] = kept[at - 1];
+            lasts[at] = lasts[at - 1];
+        }
+        kept[at] = one;
+        lasts[at] = last;
+    }
+    for (uint8_t i = 1; i < known; i++)
+        if (pmb_slope_compare(&lasts[i - 1], &lasts[i]) > 0)
+            return false;
+    return true;
+}
+
+/* All rows at once. False: edges cross. */
+static bool fill_slabs(pmb_canvas *c, const struct crossing *kept, uint8_t known, int32_t y,
+                       int32_t rows, pmb_color color)
+{
+    struct crossing ordered[ROOM];
+    memcpy(ordered, kept, sizeof ordered);
+    if (!order(ordered, known, rows))
+        return false;
+    for (uint8_t i = 0; i + 1 < known; i += 2)
+        pmb_slab_fill(c,
+                      &(pmb_slab){.y = (int16_t)y,
+                                  .rows = (int16_t)rows,
+                                  .left = ordered[i].slope,
+                                  .right = ordered[i + 1].slope},
+                      color);
+    return true;
+}
+#endif
+
 /* Between one corner and the next, edges that are kept are followed; more than are kept are looked
  * for in every row. Returns the next row. */
 static int32_t fill_rows(pmb_canvas *c, const pmb_point *points, uint16_t count, int32_t y,
@@ -97,7 +143,12 @@ static int32_t fill_rows(pmb_canvas *c, const pmb_point *points, uint16_t count,
         fill_crowded_row(c, points, count, y, kept, color);
         return y + 1;
     }
-    for (const int32_t end = pmb_next_corner(points, count, y, last); y < end; y++) {
+    const int32_t end = pmb_next_corner(points, count, y, last);
+#if PMB_FAST_SHAPES
+    if (fill_slabs(c, kept, known, y, end - y, color))
+        return end;
+#endif
+    for (; y < end; y++) {
         fill_between(c, kept, known, y, color);
         next_row(kept, known);
     }

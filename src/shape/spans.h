@@ -9,6 +9,12 @@
 void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
                    pmb_color color);
 
+#if PMB_FAST_SHAPES
+/* Fills a slab, whose place counts from the origin; its rows are among those that the clip shows.
+ * `first` and `end` need not be set. */
+void pmb_slab_fill(pmb_canvas *c, const pmb_slab *slab, pmb_color color);
+#endif
+
 /* Mixes a colour into `count` pixels of a row, each by its share (0 to 255); moved and clipped as
  * above. */
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,

@@ -51,6 +51,19 @@ typedef struct pmb_capsule {
     pmb_wide_spot left, right;
 } pmb_capsule;
 
+/* The spot of a column of row y. What is lost above 32 bits is not in the sums. */
+static inline pmb_wide_spot pmb_wide_spot_at(const pmb_wide *w, int32_t x, int32_t y)
+{
+    return (pmb_wide_spot){
+        .x = x,
+        .along = (uint32_t)x * (uint32_t)w->dx + (uint32_t)y * (uint32_t)w->dy,
+        .aside = (int32_t)((uint32_t)x * (uint32_t)w->dy - (uint32_t)y * (uint32_t)w->dx),
+    };
+}
+
+/* To a row. */
+void pmb_capsule_go(pmb_capsule *capsule, int32_t y);
+
 /* To the first row that the clip can show; width is from 1 to 256. Rows end at capsule->bottom. */
 void pmb_capsule_begin(pmb_capsule *capsule, const pmb_canvas *c, const pmb_wide *w, int32_t width);
 
@@ -59,6 +72,12 @@ bool pmb_capsule_row(pmb_capsule *capsule);
 
 /* To the next row. */
 void pmb_capsule_next(pmb_capsule *capsule);
+
+#if PMB_FAST_SHAPES
+/* The rows from capsule->y on that have nothing of the ends, with straight edges where the distance
+ * aside is the reach; positions count from the upper end. False: there are none. */
+bool pmb_capsule_slab(const pmb_capsule *capsule, pmb_slab *slab);
+#endif
 
 /* The largest whole number whose square is not above `square`. */
 uint32_t pmb_root(uint64_t square);

@@ -1,6 +1,7 @@
 /* wide_line.c - lines of any width, with round ends. */
 #include "pemble/shape.h"
 #include "canvas/spare.h"
+#include "shape/edge.h"
 #include "shape/spans.h"
 #include "shape/wide.h"
 #include "geometry/limits.h"
@@ -67,23 +68,23 @@ static int32_t middle(const pmb_wide *w, int32_t y)
     return y < w->dy ? w->dx * y / w->dy : w->dx; /* both are below 2^15 */
 }
 
+void pmb_capsule_go(pmb_capsule *capsule, int32_t y)
+{
+    const pmb_wide *w = &capsule->w;
+    capsule->y = y;
+    capsule->left = capsule->right = pmb_wide_spot_at(w, middle(w, y), y);
+}
+
 void pmb_capsule_begin(pmb_capsule *capsule, const pmb_canvas *c, const pmb_wide *w, int32_t width)
 {
     const int32_t top = (int32_t)c->clip.y - c->origin.y - w->upper.y;
-    const int32_t y = pmb_greater(-(width / 2), top), x = middle(w, y);
     *capsule = (pmb_capsule){
         .w = *w,
         .width = width,
         .reach = (int32_t)(pmb_root((uint64_t)w->length2 * (uint32_t)(width * width)) / 2),
-        .y = y,
         .bottom = pmb_lesser(w->dy + width / 2, top + c->clip.h - 1),
     };
-    /* What is lost above 32 bits is not in the sums. */
-    capsule->left = capsule->right = (pmb_wide_spot){
-        .x = x,
-        .along = (uint32_t)x * (uint32_t)w->dx + (uint32_t)y * (uint32_t)w->dy,
-        .aside = (int32_t)((uint32_t)x * (uint32_t)w->dy - (uint32_t)y * (uint32_t)w->dx),
-    };
+    pmb_capsule_go(capsule, pmb_greater(-(width / 2), top));
 }
 
 /* 0 inside, below it to the left, above it to the right. */
@@ -134,6 +135,38 @@ void pmb_capsule_next(pmb_capsule *c)
     next_row(&c->w, &c->right);
 }
 
+#if PMB_FAST_SHAPES
+bool pmb_capsule_slab(const pmb_capsule *capsule, pmb_slab *slab)
+{
+    const pmb_wide *w = &capsule->w;
+    if (w->dy == 0)
+        return false;
+    const uint64_t over = (uint64_t)(uint32_t)capsule->reach * (uint32_t)pmb_absolute(w->dx);
+    const int32_t ends = (int32_t)((over + w->length2 - 1) / w->length2);
+    const int32_t first = pmb_greater(ends, capsule->y);
+    const int32_t last = pmb_lesser(w->dy - ends, capsule->bottom), middle = w->dx * first;
+    if (first > last)
+        return false;
+    *slab = (pmb_slab){
+        .y = (int16_t)first,
+        .rows = (int16_t)(last - first + 1),
+        .left = pmb_slope_at(middle - capsule->reach, 1, w->dx, (uint32_t)w->dy),
+        .right = pmb_slope_at(middle + capsule->reach + 1, 1, w->dx, (uint32_t)w->dy),
+    };
+    return true;
+}
+#endif
+
+/* Rows up to before `end`. */
+static void fill_rows(pmb_canvas *c, pmb_capsule *line, int32_t end, pmb_color color)
+{
+    const pmb_point upper = line->w.upper;
+    for (; line->y < end; pmb_capsule_next(line))
+        if (pmb_capsule_row(line)) /* unreached: no row without a pixel is known */
+            pmb_span_fill(c, upper.x + line->left.x, upper.y + line->y,
+                          line->right.x - line->left.x + 1, 1, color);
+}
+
 void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_color color)
 {
     pmb_wide w;
@@ -145,8 +178,17 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
     if (!pmb_wide_of(&w, a, b) ||
         pmb_is_line_spared(c, a, b, (uint8_t)(width / 2 + 1), width, color))
         return;
-    for (pmb_capsule_begin(&line, c, &w, width); line.y <= line.bottom; pmb_capsule_next(&line))
-        if (pmb_capsule_row(&line)) /* unreached: no row without a pixel is known */
-            pmb_span_fill(c, w.upper.x + line.left.x, w.upper.y + line.y,
-                          line.right.x - line.left.x + 1, 1, color);
+    pmb_capsule_begin(&line, c, &w, width);
+#if PMB_FAST_SHAPES
+    pmb_slab slab;
+    if (pmb_capsule_slab(&line, &slab)) {
+        fill_rows(c, &line, slab.y, color);
+        pmb_capsule_go(&line, slab.y + slab.rows);
+        slab.y = (int16_t)(slab.y + w.upper.y);
+        slab.left.whole += w.upper.x;
+        slab.right.whole += w.upper.x;
+        pmb_slab_fill(c, &slab, color);
+    }
+#endif
+    fill_rows(c, &line, line.bottom + 1, color);
 }

@@ -2,6 +2,7 @@
 #include "pemble/smooth.h"
 #include "canvas/spare.h"
 #include "shape/spans.h"
+#include "canvas/slope.h"
 #include "shape/wide.h"
 #include "smooth/share.h"
 
@@ -24,6 +25,14 @@ static uint8_t end_share(int32_t width, int32_t x, int32_t y)
     return pmb_share(width * PMB_HALF_PIXEL - (int32_t)pmb_root(square * 65536));
 }
 
+/* The share of a pixel between the ends. */
+static uint8_t share_aside(const struct line *line, int32_t aside)
+{
+    /* The distance times the length times 2^24 / length: below 2^32, as it is near. */
+    const uint32_t product = (uint32_t)pmb_absolute(aside) * line->inverse;
+    return pmb_share(line->width * PMB_HALF_PIXEL - (int32_t)(product >> 16));
+}
+
 /* The share of a pixel of the row, near the line. */
 static uint8_t share_at(const struct line *line, const pmb_wide_spot *spot)
 {
@@ -33,11 +42,8 @@ static uint8_t share_at(const struct line *line, const pmb_wide_spot *spot)
         return end_share(line->width, spot->x, line->outer.y);
     case PMB_LOWER_END:
         return end_share(line->width, spot->x - w->dx, line->outer.y - w->dy);
-    default: {
-        /* The distance times the length times 2^24 / length: below 2^32, as it is near. */
-        const uint32_t aside = (uint32_t)(spot->aside < 0 ? -spot->aside : spot->aside);
-        return pmb_share(line->width * PMB_HALF_PIXEL - (int32_t)(aside * line->inverse >> 16));
-    }
+    default:
+        return share_aside(line, spot->aside);
     }
 }
 
@@ -72,6 +78,45 @@ static void draw_row(pmb_canvas *c, const struct line *line, pmb_color color)
     pmb_span_fill(c, row->w.upper.x + first, row->w.upper.y + row->y, last - first + 1, 1, color);
 }
 
+/* Rows up to before `end`. */
+static void draw_rows(pmb_canvas *c, struct line *line, int32_t end, pmb_color color)
+{
+    pmb_capsule *row = &line->outer;
+    for (; row->y < end; pmb_capsule_next(row))
+        if (pmb_capsule_row(row)) /* unreached: no row without a pixel is known */
+            draw_row(c, line, color);
+}
+
+#if PMB_FAST_SHAPES
+/* A row between straight edges: all that is shaded at once, if it has room. */
+static void draw_between(pmb_canvas *c, struct line *line, int32_t first, int32_t end,
+                         pmb_color color)
+{
+    pmb_capsule *row = &line->outer;
+    uint8_t shares[ROOM];
+    row->left = pmb_wide_spot_at(&row->w, first, row->y);
+    if (end - first > ROOM) {
+        row->right = pmb_wide_spot_at(&row->w, end - 1, row->y);
+        draw_row(c, line, color);
+        return;
+    }
+    int32_t aside = row->left.aside;
+    for (int32_t i = 0; i < end - first; i++, aside += row->w.dy)
+        shares[i] = share_aside(line, aside);
+    pmb_span_shade(c, row->w.upper.x + first, row->w.upper.y + row->y, end - first, shares, color);
+}
+
+static void draw_slab(pmb_canvas *c, struct line *line, pmb_slab slab, pmb_color color)
+{
+    for (; slab.rows > 0; slab.rows--, slab.y++) {
+        line->outer.y = slab.y;
+        draw_between(c, line, pmb_slope_up(&slab.left), pmb_slope_up(&slab.right), color);
+        pmb_slope_next(&slab.left);
+        pmb_slope_next(&slab.right);
+    }
+}
+#endif
+
 void pmb_smooth_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_color color)
 {
     struct line line = {.width = width};
@@ -85,8 +130,15 @@ void pmb_smooth_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width
         const uint32_t length256 = pmb_root((uint64_t)w.length2 * 65536);
         pmb_capsule *row = &line.outer;
         line.inverse = length256 ? UINT32_MAX / length256 : 0;
-        for (pmb_capsule_begin(row, c, &w, width + 1); row->y <= row->bottom; pmb_capsule_next(row))
-            if (pmb_capsule_row(row)) /* unreached: no row without a pixel is known */
-                draw_row(c, &line, color);
+        pmb_capsule_begin(row, c, &w, width + 1);
+#if PMB_FAST_SHAPES
+        pmb_slab slab;
+        if (pmb_capsule_slab(row, &slab)) {
+            draw_rows(c, &line, slab.y, color);
+            draw_slab(c, &line, slab, color);
+            pmb_capsule_go(row, slab.y + slab.rows);
+        }
+#endif
+        draw_rows(c, &line, row->bottom + 1, color);
     }
 }

@@ -18,7 +18,7 @@ TOP = pathlib.Path(__file__).resolve().parents[2]
 
 # The tests of each room. The quick ones are run first.
 ROOMS = {
-    "canvas": "core-color core-formats core-geometry core-round_shapes core-shapes core-smooth core-text "
+    "canvas": "core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes core-smooth core-text "
               "golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
     "file": "picture-bands picture-broken_files picture-files",
     "gauge": "core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices gauge-texts "
@@ -38,8 +38,8 @@ ROOMS = {
     "screen": "golden-cards panel-explain panel-paper screen-areas screen-background screen-bands "
               "screen-changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps "
               "screen-wires",
-    "shape": "core-round_shapes core-shapes core-smooth core-text golden-gauges golden-shapes screen-draft",
-    "smooth": "core-smooth golden-gauges golden-shapes screen-draft",
+    "shape": "core-fast_shapes core-round_shapes core-shapes core-smooth core-text golden-gauges golden-shapes screen-draft",
+    "smooth": "core-fast_shapes core-smooth golden-gauges golden-shapes screen-draft",
     "store": "store-store",
     "text": "core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges golden-menus "
               "screen-draft",

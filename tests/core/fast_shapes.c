@@ -1,0 +1,151 @@
+/* Quicker ways to draw slanted edges and gradients: the same pixels as without them, in any clip,
+ * and all that changes is noted. */
+#include "test.h"
+
+#if PMB_FAST_SHAPES
+enum { W = 61, H = 47, STRIDE = 2 * W, GUARD = 64 };
+
+struct sheet {
+    pmb_canvas c;
+    pmb_damage damage;
+    uint8_t before[GUARD], pixels[H * STRIDE], after[GUARD];
+};
+
+static unsigned seed;
+
+static int below(int limit)
+{
+    seed = seed * 1664525u + 1013904223u;
+    return (int)((seed >> 8) % (unsigned)limit);
+}
+
+static pmb_point some_point(void)
+{
+    const int reach = below(20) == 0 ? 16000 : 100;
+    return pmb_point_of((int16_t)(below(2 * reach) - reach), (int16_t)(below(2 * reach) - reach));
+}
+
+static void open_sheet(struct sheet *s, const pmb_format *format, pmb_rect clip, pmb_point origin)
+{
+    memset(s, 0, sizeof *s);
+    assert_int_equal(
+        pmb_canvas_init(&s->c, format, (pmb_rect){-20, 5, W, H}, s->pixels, sizeof s->pixels),
+        PMB_OK);
+    s->c.clip = pmb_rect_common(s->c.bounds, clip);
+    s->c.origin = origin;
+#if !PMB_NO_DAMAGE
+    s->c.damage = &s->damage;
+#endif
+}
+
+struct drawing {
+    int kind;
+    pmb_point points[12];
+    uint16_t count;
+    uint8_t width;
+    bool down;
+};
+
+static void draw(pmb_canvas *c, const struct drawing *d)
+{
+    const pmb_point p = d->points[0];
+    switch (d->kind) {
+    case 0:
+        pmb_polygon_fill(c, d->points, d->count, PMB_WHITE);
+        break;
+    case 1:
+        pmb_line_wide(c, p, d->points[1], d->width, PMB_WHITE);
+        break;
+    case 2:
+        pmb_smooth_line_wide(c, p, d->points[1], d->width, PMB_WHITE);
+        break;
+    default:
+        pmb_rect_gradient(c, (pmb_rect){p.x, p.y, (int16_t)(1 + d->width), d->points[1].y},
+                          PMB_RGB(40, 80, 0), PMB_WHITE, d->down);
+        break;
+    }
+}
+
+static struct drawing some_drawing(void)
+{
+    struct drawing d = {.kind = below(4)};
+    d.count = (uint16_t)(3 + below(10));
+    d.width = (uint8_t)(below(4) == 0 ? below(256) : 2 + below(20));
+    d.down = below(2);
+    for (uint16_t i = 0; i < d.count; i++)
+        d.points[i] = some_point();
+    if (below(3) == 0) /* edges that are upright, and that are level */
+        d.points[1] = below(2) ? pmb_point_of(d.points[0].x, d.points[1].y)
+                               : pmb_point_of(d.points[1].x, d.points[0].y);
+    return d;
+}
+
+static bool is_noted(const struct sheet *s, int x, int y)
+{
+    for (uint8_t i = 0; i < s->damage.count; i++)
+        if (pmb_rect_holds(s->damage.parts[i], pmb_point_of((int16_t)x, (int16_t)y)))
+            return true;
+    return false;
+}
+
+static void same_pixels(const pmb_format *quick, const pmb_format *plain)
+{
+    static struct sheet a, b;
+    unsigned changed = 0;
+    seed = 3;
+    for (int i = 0; i < 6000; i++) {
+        const struct drawing d = some_drawing();
+        const pmb_rect clip = {(int16_t)(below(60) - 30), (int16_t)below(40),
+                               (int16_t)(1 + below(80)), (int16_t)(1 + below(60))};
+        const pmb_point origin = {(int16_t)(below(30) - 15), (int16_t)(below(30) - 15)};
+        open_sheet(&a, quick, clip, origin);
+        open_sheet(&b, plain, clip, origin);
+        draw(&a.c, &d);
+        draw(&b.c, &d);
+        if (memcmp(a.pixels, b.pixels, sizeof a.pixels) != 0)
+            fail_msg("drawing %d, of kind %d", i, d.kind);
+        for (int k = 0; k < GUARD; k++)
+            assert_int_equal(a.before[k] | a.after[k], 0);
+        a.c.origin = pmb_point_of(0, 0);
+        a.c.clip = a.c.bounds;
+        for (int y = 0; y < H && !PMB_NO_DAMAGE; y++)
+            for (int x = 0; x < W; x++)
+                if (pmb_canvas_peek(&a.c, pmb_point_of((int16_t)(x - 20), (int16_t)(y + 5)))) {
+                    changed++;
+                    if (!is_noted(&a, x, y))
+                        fail_msg("drawing %d, of kind %d: (%d, %d) is not noted", i, d.kind, x, y);
+                }
+    }
+    assert_true(changed > 100000 || PMB_NO_DAMAGE);
+}
+
+static void sixteen_bits(void **state)
+{
+    (void)state;
+    pmb_format plain = pmb_rgb565;
+    plain.slab = NULL;
+    plain.colors = NULL;
+    same_pixels(&pmb_rgb565, &plain);
+}
+
+static void one_bit(void **state)
+{
+    (void)state;
+    pmb_format plain = pmb_mono_vertical;
+    plain.copy = NULL;
+    same_pixels(&pmb_mono_vertical, &plain);
+}
+#endif
+
+int main(void)
+{
+#if PMB_FAST_SHAPES
+    const struct CMUnitTest tests[] = {
+        cmocka_unit_test(sixteen_bits),
+        cmocka_unit_test(one_bit),
+    };
+    return cmocka_run_group_tests(tests, NULL, NULL);
+#else
+    return 0;
+#endif
+}
