@@ -98,19 +98,27 @@ pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)
 
 /* ---- what lies alike in a row ---- */
 
-/* The last columns of the discs in the row. */
+/* The last column of a disc in row y, looked for from one that is near; -1: it has none there. */
+static int32_t last_column(int32_t width, int32_t y, int32_t x)
+{
+    const int32_t square = width > 0 ? width * width - 4 * y * y : -1;
+    while (4 * (x + 1) * (x + 1) <= square)
+        x++;
+    while (x >= 0 && 4 * x * x > square)
+        x--;
+    return x;
+}
+
+static int32_t first_guess(int32_t width, int32_t y)
+{
+    const int32_t square = width * width - 4 * y * y;
+    return square > 0 ? (int32_t)pmb_root((uint32_t)square / 4) : -1;
+}
+
 static void find_columns(pmb_sector_row *row)
 {
-    for (int i = 0; i < PMB_DISCS; i++) {
-        const int32_t width = row->widths[i];
-        const int32_t square = width > 0 ? width * width - 4 * row->y * row->y : -1;
-        int32_t x = row->columns[i];
-        while (4 * (x + 1) * (x + 1) <= square)
-            x++;
-        while (x >= 0 && 4 * x * x > square)
-            x--;
-        row->columns[i] = x;
-    }
+    for (int i = 0; i < PMB_DISCS; i++)
+        row->columns[i] = last_column(row->widths[i], row->y, row->columns[i]);
 }
 
 static void cross(const pmb_sector_row *row, pmb_direction d, pmb_crossing *crossing)
@@ -127,13 +135,19 @@ static void cross(const pmb_sector_row *row, pmb_direction d, pmb_crossing *cros
     crossing->before = middle > 0;
 }
 
+/* Where row y crosses a direction that is not level. */
+static pmb_slope slope_of(pmb_direction d, int32_t y)
+{
+    const int32_t x = d.y < 0 ? -d.x : d.x;
+    return pmb_slope_at(x, y, x, (uint32_t)pmb_absolute(d.y));
+}
+
 static pmb_crossing crossing_of(const pmb_sector_row *row, pmb_direction d)
 {
-    const int32_t steep = d.y < 0 ? -d.y : d.y, x = d.y < 0 ? -d.x : d.x;
     pmb_crossing crossing = {.before = d.y > 0};
-    if (steep > 0) {
-        crossing.slope = pmb_slope_at(x, row->y, x, (uint32_t)steep);
-        crossing.aside = row->near / steep + 1;
+    if (d.y != 0) {
+        crossing.slope = slope_of(d, row->y);
+        crossing.aside = row->near / pmb_absolute(d.y) + 1;
     }
     cross(row, d, &crossing);
     return crossing;
@@ -150,10 +164,8 @@ void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t y, int32_
         .widths = {outer + outwards, outer - inwards, inner - outwards,
                    s->inner < 0 ? 0 : inner + inwards},
     };
-    for (int i = 0; i < PMB_DISCS; i++) {
-        const int32_t square = row->widths[i] * row->widths[i] - 4 * y * y;
-        row->columns[i] = square > 0 ? (int32_t)pmb_root((uint32_t)square / 4) : -1;
-    }
+    for (int i = 0; i < PMB_DISCS; i++)
+        row->columns[i] = first_guess(row->widths[i], y);
     find_columns(row);
     row->from = crossing_of(row, s->from);
     row->to = crossing_of(row, s->to);
@@ -176,8 +188,10 @@ static pmb_stretch stretch_of_discs(const pmb_sector_row *row, int32_t x)
         return (pmb_stretch){PMB_OUTSIDE, x < 0 ? -columns[PMB_SOME] - 1 : INT32_MAX};
     if (away <= columns[PMB_HIDDEN])
         return (pmb_stretch){PMB_OUTSIDE, columns[PMB_HIDDEN]};
-    if (away > columns[PMB_DEEP_IN] || away <= columns[PMB_RIM])
-        return (pmb_stretch){PMB_NEAR_EDGE, x};
+    if (away > columns[PMB_DEEP_IN])
+        return (pmb_stretch){PMB_NEAR_EDGE, x < 0 ? -columns[PMB_DEEP_IN] - 1 : columns[PMB_SOME]};
+    if (away <= columns[PMB_RIM])
+        return (pmb_stretch){PMB_NEAR_EDGE, x < 0 ? -columns[PMB_HIDDEN] - 1 : columns[PMB_RIM]};
     return (pmb_stretch){PMB_DEEP, x < 0 && columns[PMB_RIM] >= 0 ? -columns[PMB_RIM] - 1
                                                                   : columns[PMB_DEEP_IN]};
 }
@@ -186,7 +200,7 @@ static pmb_stretch stretch_of_discs(const pmb_sector_row *row, int32_t x)
 static pmb_stretch stretch_of(pmb_crossing crossing, bool inside, int32_t x)
 {
     if (x >= crossing.left && x <= crossing.right)
-        return (pmb_stretch){PMB_NEAR_EDGE, x};
+        return (pmb_stretch){PMB_NEAR_EDGE, crossing.right};
     const bool before = x < crossing.left;
     return (pmb_stretch){crossing.before == (before == inside) ? PMB_DEEP : PMB_OUTSIDE,
                          before ? crossing.left - 1 : INT32_MAX};
@@ -214,7 +228,115 @@ pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x)
     return common(ring, common(from, to, row->s->wide ? PMB_DEEP : PMB_OUTSIDE), PMB_OUTSIDE);
 }
 
-/* ---- hard edges ---- */
+/* ---- filled, with hard edges ---- */
+
+/* Columns of a row; FAR is beyond all. None when first > last. */
+struct range {
+    int32_t first, last;
+};
+
+enum { FAR = 16384 };
+
+static const struct range everywhere = {-FAR, FAR}, nowhere = {FAR, -FAR};
+
+/* A direction, followed from row to row. */
+struct limit {
+    pmb_direction d;
+    pmb_slope slope; /* unless it is level */
+};
+
+static struct limit limit_of(pmb_direction d, int32_t y)
+{
+    struct limit limit = {.d = d};
+    if (d.y != 0)
+        limit.slope = slope_of(d, y);
+    return limit;
+}
+
+/* The columns of row y for which is_after() holds: they begin or end at the direction. Pixels on
+ * the line itself are among them where it leads, and not behind the middle. */
+static struct range after(const struct limit *limit, int32_t y)
+{
+    const pmb_direction d = limit->d;
+    const pmb_slope *s = &limit->slope;
+    if (d.y > 0)
+        return (struct range){-FAR, s->whole - (s->rest == 0 && y <= 0)};
+    if (d.y < 0)
+        return (struct range){s->whole + !(s->rest == 0 && y < 0), FAR};
+    if (y == 0)
+        return d.x > 0 ? (struct range){1, FAR} : (struct range){-FAR, -1};
+    return (d.x > 0) == (y > 0) ? everywhere : nowhere;
+}
+
+/* The other columns, of some that begin or end somewhere. */
+static struct range others(struct range r)
+{
+    return r.first == -FAR ? (struct range){r.last + 1, FAR} : (struct range){-FAR, r.first - 1};
+}
+
+static struct range both(struct range a, struct range b)
+{
+    return (struct range){pmb_greater(a.first, b.first), pmb_lesser(a.last, b.last)};
+}
+
+/* The columns that lie between both directions: in one piece or in two. */
+static void find_parts(const pmb_sector *s, struct range from, struct range to,
+                       struct range parts[2])
+{
+    parts[0] = s->full ? everywhere : both(from, others(to));
+    parts[1] = nowhere;
+    if (!s->wide || s->full)
+        return;
+    const struct range hidden = both(others(from), to);
+    parts[0] = everywhere;
+    if (hidden.first <= hidden.last) {
+        parts[0].last = hidden.first - 1;
+        parts[1] = (struct range){hidden.last + 1, FAR};
+    }
+}
+
+/* A row of the ring, on either side of the inner disc; `outer` and `inner` are the last columns of
+ * the discs. */
+static void fill_row(pmb_canvas *c, const pmb_sector *s, int32_t y, int32_t outer, int32_t inner,
+                     const struct range parts[2], pmb_color color)
+{
+    const struct range sides[2] = {{-outer, inner < 0 ? outer : -inner - 1},
+                                   {inner < 0 ? FAR : inner + 1, outer}};
+    for (uint8_t i = 0; i < 4; i++) {
+        const struct range r = both(parts[i / 2], sides[i % 2]);
+        if (r.first <= r.last)
+            pmb_span_fill(c, s->center.x + r.first, s->center.y + y, r.last - r.first + 1, 1,
+                          color);
+    }
+}
+
+void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner, pmb_angle from,
+                     pmb_angle sweep, pmb_color color)
+{
+    pmb_sector s;
+    if (!pmb_sector_of(&s, center, outer, inner, from, sweep))
+        return;
+    const pmb_extent e = pmb_sector_extent(c, &s);
+    if (pmb_sector_is_spared(c, &s, PMB_SPARE_SECTOR, color) || e.top > e.bottom)
+        return;
+    const int32_t outer_width = 2 * s.outer + 1, inner_width = 2 * s.inner + 1;
+    int32_t outer_last = first_guess(outer_width, e.top);
+    int32_t inner_last = first_guess(inner_width, e.top);
+    struct limit begin = limit_of(s.from, e.top), end = limit_of(s.to, e.top);
+    for (int32_t y = e.top; y <= e.bottom; y++) {
+        struct range parts[2];
+        outer_last = last_column(outer_width, y, outer_last);
+        inner_last = last_column(inner_width, y, inner_last);
+        find_parts(&s, after(&begin, y), after(&end, y), parts);
+        if (y == 0 && s.inner < 0)
+            pmb_span_fill(c, center.x, center.y, 1, 1, color); /* it lies in no direction */
+        fill_row(c, &s, y, outer_last, inner_last, parts, color);
+        pmb_slope_next(&begin.slope);
+        pmb_slope_next(&end.slope);
+    }
+}
+
+/* ---- outlines, with hard edges ---- */
 
 /* (x, y) is in the disc of that radius: the same rule as that of pmb_circle_fill, an ellipse 2 r +
  * 1 pixels wide. */
@@ -237,46 +359,33 @@ static bool is_outermost(const pmb_sector *s, int32_t x, int32_t y)
                                    is_inside(s, x, y - 1) && is_inside(s, x, y + 1));
 }
 
-/* Only pixels near an edge are looked at one by one. `deep` says what the others inside are. */
-static void draw(pmb_canvas *c, const pmb_sector *s,
-                 bool (*has)(const pmb_sector *s, int32_t x, int32_t y), bool deep, pmb_color color)
+/* Only pixels near an edge are looked at one by one. */
+void pmb_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
+                       pmb_angle from, pmb_angle sweep, pmb_color color)
 {
-    const pmb_extent e = pmb_sector_extent(c, s);
-    if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SECTOR : PMB_SPARE_SECTOR_STROKE, color) ||
-        e.top > e.bottom)
+    pmb_sector s;
+    if (!pmb_sector_of(&s, center, outer, inner, from, sweep))
+        return;
+    const pmb_extent e = pmb_sector_extent(c, &s);
+    if (pmb_sector_is_spared(c, &s, PMB_SPARE_SECTOR_STROKE, color) || e.top > e.bottom)
         return;
     pmb_sector_row row;
-    pmb_sector_rows(&row, s, e.top, 0, deep ? 0 : 4);
+    pmb_sector_rows(&row, &s, e.top, 0, 4);
     for (int32_t y = e.top; y <= e.bottom; y++, pmb_sector_next_row(&row)) {
         int32_t run = 0, x = e.left;
         while (x <= e.right) {
             const pmb_stretch stretch = pmb_sector_stretch(&row, x);
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
-            if (stretch.place == PMB_NEAR_EDGE ? has(s, x, y) : stretch.place == PMB_DEEP && deep) {
-                run += next - x;
-            } else if (run > 0) {
-                pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
-                run = 0;
+            while (stretch.place == PMB_NEAR_EDGE && x < next && is_outermost(&s, x, y)) {
+                run++;
+                x++;
             }
-            x = next;
+            if (run > 0)
+                pmb_span_fill(c, center.x + x - run, center.y + y, run, 1, color);
+            run = 0;
+            x = stretch.place == PMB_NEAR_EDGE && x < next ? x + 1 : next;
         }
         if (run > 0)
-            pmb_span_fill(c, s->center.x + x - run, s->center.y + y, run, 1, color);
+            pmb_span_fill(c, center.x + x - run, center.y + y, run, 1, color);
     }
-}
-
-void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner, pmb_angle from,
-                     pmb_angle sweep, pmb_color color)
-{
-    pmb_sector s;
-    if (pmb_sector_of(&s, center, outer, inner, from, sweep))
-        draw(c, &s, is_inside, true, color);
-}
-
-void pmb_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner,
-                       pmb_angle from, pmb_angle sweep, pmb_color color)
-{
-    pmb_sector s;
-    if (pmb_sector_of(&s, center, outer, inner, from, sweep))
-        draw(c, &s, is_outermost, false, color);
 }

@@ -38,7 +38,7 @@ pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s);
  * so far inside that no edge reaches them. */
 typedef enum pmb_where { PMB_OUTSIDE, PMB_NEAR_EDGE, PMB_DEEP } pmb_where;
 
-/* Pixels from one on to `last` that lie alike. */
+/* Pixels from one on to `last` that lie alike. Of those near an edge some may lie otherwise. */
 typedef struct pmb_stretch {
     pmb_where place;
     int32_t last;
@@ -74,7 +74,7 @@ void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t y, int32_
 
 void pmb_sector_next_row(pmb_sector_row *row);
 
-/* How the pixels from x on lie. A stretch near an edge has one pixel. */
+/* How the pixels from x on lie. */
 pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x);
 
 /* Which side of a direction a point lies on, times 32767: positive is clockwise of it. */

@@ -5,18 +5,29 @@
 #include "shape/spans.h"
 #include "smooth/share.h"
 
-enum { ROOM = 16 };
+enum { ROOM = 16, DEEP = 2 * PMB_PIXEL };
 
 struct ring {
     pmb_disc outer, inner;
+    int32_t deep, free; /* squares within which no pixel is near the outer edge, the inner one */
 };
+
+/* Edges are near up to two pixels: then the stroke, too, has its full share or none. */
+static struct ring ring_of(const pmb_sector *s)
+{
+    enum { NEAR = 4 };
+    const int32_t outer = 2 * s->outer + 1, inner = 2 * pmb_greater(s->inner, 0) + 1;
+    const int32_t deep = pmb_greater(outer - NEAR, 0), free = inner + NEAR;
+    return (struct ring){pmb_disc_of(outer), pmb_disc_of(inner), deep * deep,
+                         s->inner < 0 ? 0 : free * free};
+}
 
 /* How far inside the shape a pixel is: the least of the distances from its edges. */
 static int32_t inside_by(const pmb_sector *s, const struct ring *ring, int32_t x, int32_t y)
 {
     const int32_t square = 4 * (x * x + y * y);
-    int32_t inside = pmb_inside_disc(ring->outer, square);
-    if (s->inner >= 0)
+    int32_t inside = square < ring->deep ? DEEP : pmb_inside_disc(ring->outer, square);
+    if (square < ring->free)
         inside = pmb_lesser(inside, -pmb_inside_disc(ring->inner, square));
     if (inside <= -PMB_HALF_PIXEL || s->full)
         return inside;
@@ -58,8 +69,7 @@ static void flush(pmb_canvas *c, const pmb_sector *s, int32_t x, int32_t y, stru
 static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t inside), bool deep,
                  pmb_color color)
 {
-    const struct ring ring = {pmb_disc_of(2 * s->outer + 1),
-                              pmb_disc_of(2 * pmb_greater(s->inner, 0) + 1)};
+    const struct ring ring = ring_of(s);
     const pmb_extent e = pmb_sector_extent(c, s);
     if (pmb_sector_is_spared(c, s, deep ? PMB_SPARE_SMOOTH_SECTOR : PMB_SPARE_SMOOTH_SECTOR_STROKE,
                              color) ||
@@ -74,9 +84,11 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
             const pmb_stretch stretch = pmb_sector_stretch(&row, x);
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
             if (stretch.place == PMB_NEAR_EDGE) {
-                shares.of[shares.count++] = share_of(inside_by(s, &ring, x, y));
-                if (shares.count == ROOM)
-                    flush(c, s, next, y, &shares, color);
+                for (; x < next; x++) {
+                    shares.of[shares.count++] = share_of(inside_by(s, &ring, x, y));
+                    if (shares.count == ROOM)
+                        flush(c, s, x + 1, y, &shares, color);
+                }
             } else {
                 flush(c, s, x, y, &shares, color);
                 if (stretch.place == PMB_DEEP && deep)
