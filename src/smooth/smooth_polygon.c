@@ -5,6 +5,7 @@
  * edge in that pixel and in the rows that the edge passes, counted positive for edges that go down
  * and negative for those that go up. Numbers are in 1/256 pixel, areas in 1/256 of a pixel's.
  */
+#include <string.h>
 #include "pemble/smooth.h"
 #include "canvas/spare.h"
 #include "shape/edge.h"
@@ -68,6 +69,12 @@ static bool piece_of(const struct edge *e, int32_t y, struct piece *piece)
     return true;
 }
 
+/* The column of a place. Adding 2^16 pixels keeps the division from rounding up below zero. */
+static int32_t column_of(int32_t x)
+{
+    return (x + 65536 * PMB_PIXEL) / PMB_PIXEL - 65536;
+}
+
 /* The area of a pixel to the right of a line that falls from 0 to `reach` is the integral of this:
  * the width that is right of a point, up to a whole pixel. */
 static uint32_t integral(int32_t reach)
@@ -79,17 +86,17 @@ static uint32_t integral(int32_t reach)
     return ((uint32_t)reach - PMB_HALF_PIXEL) * PMB_PIXEL;
 }
 
-/* What a piece adds to the pixel whose left side is at x. */
-static int32_t area_of(const struct piece *p, int32_t x)
+/* What a piece adds to the pixels of a column. */
+static int32_t area_of(const struct piece *p, int32_t column)
 {
     enum { SHORT = 1 << 14 }; /* below it 32 bits are enough */
-    const int32_t width = p->right - p->left, end = x + PMB_PIXEL;
+    const int32_t x = column * PMB_PIXEL, end = x + PMB_PIXEL, width = p->right - p->left;
     if (p->left >= end)
         return 0;
     if (p->right <= x)
         return p->height;
-    if (width == 0)
-        return p->height * (end - p->left) / PMB_PIXEL;
+    if (p->left >= x && p->right <= end) /* most are steep */
+        return p->height * (2 * end - p->left - p->right) / (2 * PMB_PIXEL);
     const uint32_t sum = integral(end - p->left) - integral(end - p->right);
     if (width < SHORT)
         return (int32_t)sum * p->height / width / PMB_PIXEL;
@@ -122,15 +129,9 @@ struct polygon {
     bool all; /* these are all of them */
 };
 
-/* The next piece from edge, or kept piece, *at on. */
+/* The piece of the next edge, from *at on. */
 static bool next_piece(const struct polygon *p, uint16_t *at, struct piece *piece)
 {
-    if (p->all) {
-        if (*at == p->pieces)
-            return false;
-        *piece = p->kept[(*at)++];
-        return true;
-    }
     while (*at < p->count) {
         const struct edge edge = edge_of(p->points, p->count, (*at)++);
         if (piece_of(&edge, p->y, piece))
@@ -159,13 +160,22 @@ static void look_for_pieces(struct polygon *p)
     }
 }
 
-static void begin_row(struct polygon *p, int32_t y)
+/* Kept pieces from left to right. They hardly ever change places. */
+static void sort_pieces(struct polygon *p)
 {
-    p->y = y;
-    if (!p->all || y >= p->corner) {
-        look_for_pieces(p);
-        return;
-    }
+    for (uint8_t i = 1; i < p->pieces; i++)
+        for (uint8_t k = i; k > 0 && p->kept[k].left < p->kept[k - 1].left; k--) {
+            const struct piece piece = p->kept[k];
+            const struct followed followed = p->followed[k];
+            p->kept[k] = p->kept[k - 1];
+            p->followed[k] = p->followed[k - 1];
+            p->kept[k - 1] = piece;
+            p->followed[k - 1] = followed;
+        }
+}
+
+static void follow_pieces(struct polygon *p)
+{
     for (uint8_t i = 0; i < p->pieces; i++) {
         struct followed *f = &p->followed[i];
         const int32_t from = f->place;
@@ -175,90 +185,112 @@ static void begin_row(struct polygon *p, int32_t y)
     }
 }
 
-/* What comes from one column on. */
-struct stretch {
-    int32_t count; /* of pixels, up to `most` */
-    bool steady;   /* nothing changes in them */
-    int32_t area;  /* that they have then */
-};
-
-static struct stretch stretch_at(const struct polygon *p, int32_t column, int32_t most)
+static void begin_row(struct polygon *p, int32_t y)
 {
-    struct piece piece;
-    const int32_t x = column * PMB_PIXEL;
-    int32_t next = x + most * PMB_PIXEL, far = x;
-    struct stretch s = {0};
-    for (uint16_t at = 0; next_piece(p, &at, &piece);) {
-        if (piece.right <= x)
-            s.area += piece.height;
-        else if (piece.left < x + PMB_PIXEL)
-            far = pmb_greater(far, piece.right);
-        else
-            next = pmb_lesser(next, piece.left);
-    }
-    s.steady = far == x;
-    s.count = s.steady ? (next - x) / PMB_PIXEL
-                       : pmb_lesser(pmb_lesser((far - x + PMB_PIXEL - 1) / PMB_PIXEL, most), ROOM);
-    return s;
+    p->y = y;
+    if (p->all && y < p->corner)
+        follow_pieces(p);
+    else
+        look_for_pieces(p);
+    if (p->all)
+        sort_pieces(p);
 }
 
-/* Pixels on edges, one by one. */
-static void draw_edges(pmb_canvas *c, const struct polygon *p, int32_t column, int32_t count,
-                       pmb_color color)
+/* Adds by how much a piece changes the area from each column to the next, for `count` columns. */
+static void add_steps(int32_t *steps, const struct piece *p, int32_t column, int32_t count)
 {
-    int32_t areas[ROOM];
-    uint8_t shares[ROOM];
-    struct piece piece;
-    for (int32_t i = 0; i < count; i++)
-        areas[i] = 0;
-    for (uint16_t at = 0; next_piece(p, &at, &piece);)
-        for (int32_t i = 0; i < count; i++)
-            areas[i] += area_of(&piece, (column + i) * PMB_PIXEL);
-    for (int32_t i = 0; i < count; i++)
-        shares[i] = share_of(areas[i]);
-    pmb_span_shade(c, column, p->y, count, shares, color);
+    const int32_t first = column_of(p->left), last = column_of(p->right - 1);
+    const int32_t from = pmb_greater(first, column), end = column + count;
+    int32_t before = first < column ? area_of(p, column - 1) : 0;
+    for (int32_t i = from; i <= last && i < end; i++) {
+        const int32_t area = area_of(p, i);
+        steps[i - column] += area - before;
+        before = area;
+    }
+    if (last + 1 >= column && last + 1 < end)
+        steps[last + 1 - column] += p->height - before;
 }
 
 static void draw_steady(pmb_canvas *c, int32_t column, int32_t y, int32_t count, uint8_t share,
                         pmb_color color)
 {
-    if (share == 255)
+    uint8_t shares[ROOM];
+    if (share == 255) {
         pmb_span_fill(c, column, y, count, 1, color);
-    else if (share > 0)
-        for (int32_t i = 0; i < count; i++)
-            pmb_span_shade(c, column + i, y, 1, &share, color);
+        return;
+    }
+    memset(shares, share, sizeof shares);
+    for (; share > 0 && count > 0; column += ROOM, count -= ROOM)
+        pmb_span_shade(c, column, y, pmb_lesser(count, ROOM), shares, color);
 }
 
-/* The columns of the row that the polygon touches and the clip can show; right is not included. */
-static void row_extent(const pmb_canvas *c, const struct polygon *p, int32_t *left, int32_t *right)
+/* Columns of a row; the last one is not included. */
+struct columns {
+    int32_t from, to;
+};
+
+/* Pixels on so many kept pieces; on all edges that there are (NULL). The area is that of the pixel
+ * before them. */
+static void draw_edges(pmb_canvas *c, const struct polygon *p, const struct piece *kept,
+                       uint8_t count, struct columns these, int32_t area, pmb_color color)
+{
+    for (int32_t column = these.from, some; column < these.to; column += some) {
+        int32_t steps[ROOM] = {0};
+        uint8_t shares[ROOM];
+        struct piece piece;
+        some = pmb_lesser(these.to - column, ROOM);
+        for (uint8_t i = 0; i < count; i++)
+            add_steps(steps, &kept[i], column, some);
+        for (uint16_t at = 0; !kept && next_piece(p, &at, &piece);)
+            add_steps(steps, &piece, column, some);
+        for (int32_t i = 0; i < some; i++) {
+            area += steps[i];
+            shares[i] = share_of(area);
+        }
+        pmb_span_shade(c, column, p->y, some, shares, color);
+    }
+}
+
+/* Kept pieces that lie over one another; returns how many. Adds their heights to the area. */
+static uint8_t draw_group(pmb_canvas *c, const struct polygon *p, uint8_t first,
+                          struct columns *left, int32_t *area, pmb_color color)
+{
+    const struct piece *const pieces = p->kept + first;
+    struct columns g = {column_of(pieces[0].left), INT32_MIN};
+    int32_t after = *area, before = *area;
+    uint8_t count = 0;
+    for (; first + count < p->pieces; count++) {
+        if (count > 0 && column_of(pieces[count].left) >= g.to)
+            break;
+        g.to = pmb_greater(g.to, column_of(pieces[count].right - 1) + 1);
+        after += pieces[count].height;
+    }
+    g.to = pmb_lesser(g.to, left->to);
+    if (g.from > left->from)
+        draw_steady(c, left->from, p->y, pmb_lesser(g.from, left->to) - left->from, share_of(*area),
+                    color);
+    for (uint8_t i = 0; i < count && g.from < left->from; i++)
+        before += area_of(&pieces[i], left->from - 1);
+    g.from = pmb_greater(g.from, left->from);
+    draw_edges(c, p, pieces, count, g, before, color);
+    left->from = pmb_greater(left->from, g.to);
+    *area = after;
+    return count;
+}
+
+/* More pieces than are kept are looked for again for some columns at a time. */
+static void draw_row(pmb_canvas *c, const struct polygon *p, struct columns left, pmb_color color)
 {
     struct piece piece;
-    *left = INT32_MAX;
-    *right = INT32_MIN;
-    for (uint16_t at = 0; next_piece(p, &at, &piece);) {
-        *left = pmb_lesser(*left, piece.left);
-        *right = pmb_greater(*right, piece.right);
-    }
-    if (*left > *right)
+    int32_t area = 0;
+    if (p->all) {
+        for (uint8_t i = 0; i < p->pieces && left.from < left.to;)
+            i = (uint8_t)(i + draw_group(c, p, i, &left, &area, color));
         return;
-    const int32_t clip = (int32_t)c->clip.x - c->origin.x;
-    /* Rounded outwards; adding 2^16 pixels keeps the division from rounding up below zero. */
-    *left = pmb_greater((*left + (65536 * PMB_PIXEL)) / PMB_PIXEL - 65536, clip);
-    *right = pmb_lesser((*right + (65537 * PMB_PIXEL) - 1) / PMB_PIXEL - 65536, clip + c->clip.w);
-}
-
-static void draw_row(pmb_canvas *c, const struct polygon *p, pmb_color color)
-{
-    int32_t column, right;
-    row_extent(c, p, &column, &right);
-    while (column < right) {
-        const struct stretch s = stretch_at(p, column, right - column);
-        if (s.steady)
-            draw_steady(c, column, p->y, s.count, share_of(s.area), color);
-        else
-            draw_edges(c, p, column, s.count, color);
-        column += s.count;
     }
+    for (uint16_t at = 0; next_piece(p, &at, &piece);)
+        area += area_of(&piece, left.from - 1);
+    draw_edges(c, p, NULL, 0, left, area, color);
 }
 
 void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count,
@@ -280,11 +312,13 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
         last = pmb_greater(last, points[i].y);
     }
     const int32_t top = (int32_t)c->clip.y - c->origin.y;
+    const int32_t side = (int32_t)c->clip.x - c->origin.x;
+    const struct columns seen = {side, side + c->clip.w};
     first = pmb_greater(first, top);
     last = pmb_lesser(last, top + c->clip.h - 1);
     for (int32_t y = first; y <= last; y++) {
         begin_row(&p, y);
-        draw_row(c, &p, color);
+        draw_row(c, &p, seen, color);
     }
 }
 
