@@ -1,6 +1,8 @@
 /* pattern.c - patterns, dithered greys and gradients. */
+#include <string.h>
 #include "pemble/shape.h"
 #include "canvas/damage.h"
+#include "geometry/limits.h"
 
 /* Bayer's matrix of order 4: a pixel is set when the level is above its number. */
 static const PMB_FLASH uint8_t order[4][4] = {
@@ -92,6 +94,72 @@ static pmb_color line_at(const struct gradient *g, bool one_bit, int32_t step)
     return PMB_RGB(red, green, blue);
 }
 
+#if PMB_FAST_SHAPES
+enum { ROOM = 64 }; /* columns that are drawn at once; a multiple of 8 */
+
+/* How the pixels of row y from column x on (a multiple of 4) are dithered: a bit for each. */
+static uint8_t dithered(uint8_t level, int16_t y)
+{
+    uint8_t bits = 0;
+    for (uint8_t i = 0; i < 4; i++)
+        bits = (uint8_t)(bits << 1 | (level > order[y & 3][i]));
+    return (uint8_t)(bits << 4 | bits);
+}
+
+/* Rows of one level each, in one bit. */
+static void dither_down(pmb_canvas *c, const struct gradient *g, pmb_rect area, int32_t first)
+{
+    const uint8_t ahead = area.x & 3;
+    uint8_t bits[ROOM / 8];
+    for (int16_t i = 0; i < area.h; i++) {
+        const int16_t y = (int16_t)(area.y + i);
+        memset(bits, dithered((uint8_t)line_at(g, true, first + i), y), sizeof bits);
+        for (int16_t x = 0; x < area.w; x = (int16_t)(x + ROOM - 8))
+            c->format->copy(c, (int16_t)(area.x + x - c->bounds.x), (int16_t)(y - c->bounds.y),
+                            (int16_t)pmb_lesser(area.w - x, ROOM - 8), bits, ahead, PMB_WHITE,
+                            PMB_BLACK);
+    }
+}
+
+/* Columns of one level each: in one bit, the rows of a matrix; else a row of colours. */
+static void draw_across(pmb_canvas *c, const struct gradient *g, pmb_rect area, int32_t first)
+{
+    pmb_color lines[ROOM];
+    uint8_t bits[4][ROOM / 8];
+    for (int16_t x = 0, w; x < area.w; x = (int16_t)(x + w)) {
+        w = (int16_t)pmb_lesser(area.w - x, ROOM);
+        memset(bits, 0, sizeof bits);
+        for (int16_t i = 0; i < w; i++) {
+            lines[i] = line_at(g, c->format->one_bit, first + x + i);
+            for (uint8_t row = 0; row < 4 && c->format->one_bit; row++)
+                if (lines[i] > order[row][(area.x + x + i) & 3])
+                    bits[row][i / 8] |= (uint8_t)(0x80 >> (i & 7));
+        }
+        const int16_t left = (int16_t)(area.x + x - c->bounds.x);
+        for (int16_t y = area.y; y < area.y + area.h; y++)
+            if (c->format->one_bit)
+                c->format->copy(c, left, (int16_t)(y - c->bounds.y), w, bits[y & 3], 0, PMB_WHITE,
+                                PMB_BLACK);
+            else
+                c->format->colors(c, left, (int16_t)(y - c->bounds.y), w, lines);
+    }
+}
+
+/* Whole rows at once, where the format can. */
+static bool draw_rows(pmb_canvas *c, const struct gradient *g, pmb_rect area, int32_t first,
+                      bool down)
+{
+    const bool one_bit = c->format->one_bit;
+    if (one_bit ? !c->format->copy : down || !c->format->colors)
+        return false;
+    if (down)
+        dither_down(c, g, area, first);
+    else
+        draw_across(c, g, area, first);
+    return true;
+}
+#endif
+
 void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, bool down)
 {
     const pmb_rect area = visible(c, r);
@@ -102,9 +170,13 @@ void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, 
     const int32_t first =
         down ? area.y - ((int32_t)r.y + c->origin.y) : area.x - ((int32_t)r.x + c->origin.x);
     const int32_t end = first + (down ? area.h : area.w);
+    touch(c, area);
+#if PMB_FAST_SHAPES
+    if (draw_rows(c, &g, area, first, down))
+        return;
+#endif
     pmb_rect part = area; /* lines that are alike */
     pmb_color next = line_at(&g, one_bit, first);
-    touch(c, area);
     for (int32_t i = first; i < end;) {
         const pmb_color line = next;
         int16_t count = 0;
