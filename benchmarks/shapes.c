@@ -1,4 +1,5 @@
 /* shapes.c - every kind of shape, hard and smooth, against cairo. */
+#include <string.h>
 #include "jobs.h"
 
 #define TURN 6.283185307
@@ -348,16 +349,51 @@ static void cairo_smooth(struct place *p, const struct shape *shape)
     shape->path(p);
 }
 
+/* What has been drawn of a shape: bytes that follow one another. */
+static struct run {
+    uint8_t *at;
+    size_t bytes;
+} runs[TFT_W * TFT_H];
+static int run_count;
+
+static void find_runs(struct place *p, const struct shape *shape)
+{
+    const size_t stride = (size_t)p->w * 2;
+    memset(p->ours, 0, sizeof p->ours);
+    shape->hard(p);
+    run_count = 0;
+    for (size_t i = 0; i < sizeof p->ours; i++) {
+        struct run *last = &runs[run_count > 0 ? run_count - 1 : 0];
+        if (p->ours[i] == 0)
+            continue;
+        if (run_count > 0 && i % stride != 0 && last->at + last->bytes == &p->ours[i])
+            last->bytes++;
+        else
+            runs[run_count++] = (struct run){&p->ours[i], 1};
+    }
+}
+
+static void stores(struct place *p, const struct shape *shape)
+{
+    static const struct shape *known;
+    if (known != shape)
+        find_runs(p, shape);
+    known = shape;
+    for (int i = 0; i < run_count; i++)
+        memset(runs[i].at, 0x5A, runs[i].bytes);
+}
+
 void jobs_add_shapes(struct place *p)
 {
     enum { SHAPES = sizeof shapes / sizeof shapes[0], WANTED = 10 };
     for (int i = 0; i < SHAPES; i++)
-        jobs_add((struct job){.place = p,
-                              .shape = &shapes[i],
-                              .name = shapes[i].name,
-                              .ours = our_hard,
-                              .theirs = {[CAIRO] = cairo_hard},
-                              .wanted = {[CAIRO] = WANTED}});
+        jobs_add(
+            (struct job){.place = p,
+                         .shape = &shapes[i],
+                         .name = shapes[i].name,
+                         .ours = our_hard,
+                         .theirs = {[CAIRO] = cairo_hard, [STORES] = p->bits > 1 ? stores : NULL},
+                         .wanted = {[CAIRO] = WANTED}});
     for (int i = 0; i < SHAPES && p->bits > 1; i++)
         if (shapes[i].smooth)
             jobs_add((struct job){.place = p,
