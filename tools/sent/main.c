@@ -97,7 +97,9 @@ static pmb_panel_config config_of(const pmb_controller *controller)
 static void print_pause(FILE *f, uint32_t microseconds)
 {
     if (microseconds >= 1000)
-        fprintf(f, "| *pause of %lu ms* | | |\n", (unsigned long)(microseconds / 1000));
+        fprintf(f, "| *pause of %g ms* | | |\n", microseconds / 1000.0);
+    else if (microseconds > 0)
+        fprintf(f, "| *pause of %lu us* | | |\n", (unsigned long)microseconds);
 }
 
 /* Bytes as they are read: runs of one value are told by their number. */
@@ -191,6 +193,59 @@ static void print_step(FILE *f, const char *title, const struct note *note, pmb_
     pause = 0;
 }
 
+/* ---- what the tables of a controller say ---- */
+
+static void print_buses(FILE *f, const pmb_controller *c)
+{
+    static const struct {
+        uint8_t flag;
+        const char *name;
+    } names[] = {
+        {PMB_HAS_SPI, "SPI with four wires"},        {PMB_HAS_SPI3, "SPI with three wires"},
+        {PMB_HAS_SPI16, "SPI into shift registers"}, {PMB_HAS_SPI_SYNC, "a serial bus of its own"},
+        {PMB_HAS_PARALLEL_8080, "parallel 8080"},    {PMB_HAS_PARALLEL_6800, "parallel 6800"}};
+    const char *gap = "";
+    fprintf(f, "| buses | ");
+    if (c->buses & PMB_HAS_I2C) {
+        fprintf(f, "I2C at %02Xh", c->addresses[0]);
+        if (c->addresses[1])
+            fprintf(f, " or %02Xh", c->addresses[1]);
+        fprintf(f, " up to %u kHz", c->i2c_khz);
+        gap = ", ";
+    }
+    for (size_t i = 0; i < sizeof names / sizeof names[0]; i++)
+        if (c->buses & names[i].flag) {
+            fprintf(f, "%s%s", gap, names[i].name);
+            gap = ", ";
+        }
+    fprintf(f, " |\n");
+    if (c->buses & (PMB_HAS_SPI | PMB_HAS_SPI3 | PMB_HAS_SPI16 | PMB_HAS_SPI_SYNC))
+        fprintf(f, "| shortest clock cycle of SPI | %u ns |\n", c->spi_cycle_ns);
+}
+
+static void print_id(FILE *f, const pmb_controller *c)
+{
+    if (c->family->has_id && ((const pmb_dcs *)c->detail)->id)
+        fprintf(f, "| identification | %06lX |\n", (unsigned long)((const pmb_dcs *)c->detail)->id);
+    if (c->family->has_index_id)
+        fprintf(f, "| identification | %04X |\n", ((const pmb_indexed *)c->detail)->id);
+}
+
+static void print_facts(FILE *f, const pmb_controller *c)
+{
+    static const char *const coms[] = {"", ", COM pins in sequence", ", COM pins alternate",
+                                       ", COM pins in sequence, swapped",
+                                       ", COM pins alternate, swapped"};
+    fprintf(f, "\n| | |\n| --- | --- |\n| memory | %dx%d |\n", c->memory.w, c->memory.h);
+    print_buses(f, c);
+    print_id(f, c);
+    for (uint8_t i = 0; i < c->glass_count; i++) {
+        const pmb_glass *g = &c->glasses[i];
+        fprintf(f, "| glass | %dx%d at column %d, row %d%s%s |\n", g->size.w, g->size.h,
+                g->offset.x, g->offset.y, coms[g->com], g->round ? ", round" : "");
+    }
+}
+
 static pmb_status present(pmb_panel *panel)
 {
     static uint8_t pixels[64 * 64];
@@ -218,6 +273,23 @@ static void print_greys(FILE *f, const struct note *note, pmb_panel_config confi
     print_step(f, "Refresh of greys", note, status);
 }
 
+/* Opening for the other glasses. */
+static void print_glasses(FILE *f, const struct note *note, pmb_panel_config config)
+{
+    const pmb_controller *c = config.controller;
+    for (uint8_t i = 1; i < c->glass_count; i++) {
+        const pmb_glass *g = &c->glasses[i];
+        pmb_panel panel;
+        char title[80];
+        config.size = g->size;
+        config.offset = (pmb_offset){g->offset.x, g->offset.y, true};
+        snprintf(title, sizeof title, "Open for %dx%d at column %d, row %d", g->size.w, g->size.h,
+                 g->offset.x, g->offset.y);
+        second_set = false;
+        print_step(f, title, note, pmb_panel_open(&panel, &config, &port));
+    }
+}
+
 static bool print_page(FILE *f, const struct known_controller *known, const struct note *note)
 {
     const pmb_controller *controller = known->controller;
@@ -236,6 +308,7 @@ static bool print_page(FILE *f, const struct known_controller *known, const stru
             known->title, config.size.w, config.size.h,
             controller->buses & PMB_HAS_SPI ? "SPI with four wires" : "a parallel bus",
             note->source, controller->reset_low_us, controller->reset_wait_ms);
+    print_facts(f, controller);
     pmb_status status = pmb_panel_open(&panel, &config, &port);
     if (status != PMB_OK)
         return false;
@@ -257,6 +330,7 @@ static bool print_page(FILE *f, const struct known_controller *known, const stru
     pause = 0;
     print_step(f, "Sleep", note, pmb_panel_sleep(&panel));
     print_step(f, "Wake", note, pmb_panel_wake(&panel));
+    print_glasses(f, note, config);
     return true;
 }
 
