@@ -1,9 +1,10 @@
 #!/usr/bin/python3
 """Changes src/ in one place at a time and runs the tests of that room: a test fails, or the change lives.
 
-mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N]: N changes, chosen by the seed, in a copy
-of the checkout below BUILD. A change that compiles to the same code is none, and is not counted. The
-changes that live are printed with their line.
+mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N] [--among FILE]: N changes, chosen by the seed,
+in a copy of the checkout below BUILD. A change that compiles to the same code is none, and is not counted. Lines
+that are marked as never reached are left alone. What the tests let live is tried again with sanitizers. The changes
+that live then are printed with their line.
 """
 import argparse
 import pathlib
@@ -18,11 +19,11 @@ TOP = pathlib.Path(__file__).resolve().parents[2]
 
 # The tests of each room. The quick ones are run first.
 ROOMS = {
-    "canvas": "core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes core-smooth core-text "
-              "golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
+    "canvas": "core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes core-smooth "
+              "core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
     "file": "picture-bands picture-broken_files picture-files",
-    "gauge": "core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices gauge-texts "
-              "golden-gauges golden-menus",
+    "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
+              "gauge-texts golden-gauges golden-menus",
     "geometry": "core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges golden-gauges "
               "motion-motion store-store",
     "input": "input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
@@ -38,7 +39,8 @@ ROOMS = {
     "screen": "golden-cards panel-explain panel-paper screen-areas screen-background screen-bands "
               "screen-changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps "
               "screen-wires",
-    "shape": "core-fast_shapes core-round_shapes core-shapes core-smooth core-text golden-gauges golden-shapes screen-draft",
+    "shape": "core-fast_shapes core-round_shapes core-shapes core-smooth core-text golden-gauges golden-shapes "
+              "screen-draft",
     "smooth": "core-fast_shapes core-smooth golden-gauges golden-shapes screen-draft",
     "store": "store-store",
     "text": "core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges golden-menus "
@@ -72,8 +74,12 @@ def closing(text, at):
 def changes_of(path):
     """Each change of a file: where, what, and what it becomes."""
     text = path.read_text()
+    marked = [match.span() for match in re.finditer(r"GCOVR_EXCL_START.*?GCOVR_EXCL_STOP", text, re.S)]
+    marked += [match.span() for match in re.finditer(r"^.*unreached:.*$", text, re.M)]
     for match in TOKEN.finditer(text):
         old = match.group()
+        if any(begin <= match.start() < end for begin, end in marked):
+            continue
         if match.group("number"):
             hexadecimal = old[:2].lower() == "0x"
             base = 8 if len(old) > 1 and old[0] == "0" else 10
@@ -88,24 +94,20 @@ def changes_of(path):
             yield path, match.start(), old, SWAPS[old]
 
 
-class Copy:
-    """A copy of the checkout with its tests built."""
+SANITIZERS = "-fsanitize=address,undefined -fno-sanitize-recover=all"
 
-    def __init__(self, where):
-        self.source, self.build = where / "source", where / "build"
-        if self.source.exists():
-            shutil.rmtree(self.source)
-        files = subprocess.run(["git", "ls-files"], cwd=TOP, text=True, check=True, capture_output=True).stdout
-        for name in files.splitlines():
-            target = self.source / name
-            target.parent.mkdir(parents=True, exist_ok=True)
-            shutil.copy2(TOP / name, target)
+
+class Build:
+    """The tests of a copy of the checkout, built in one way."""
+
+    def __init__(self, source, build, flags):
+        self.source, self.build = source, build
         self.build.mkdir(parents=True, exist_ok=True)
-        self.run(["cmake", "-S", str(self.source), "-B", str(self.build), "-G", "Ninja", "-DCMAKE_BUILD_TYPE=Debug",
-                  "-DCMAKE_C_FLAGS=-O2 -g0", "-DCMAKE_EXE_LINKER_FLAGS=-fuse-ld=mold", "-DPEMBLE_TESTS=ON",
+        self.run(["cmake", "-S", str(source), "-B", str(build), "-G", "Ninja", "-DCMAKE_BUILD_TYPE=Debug",
+                  f"-DCMAKE_C_FLAGS={flags}", "-DCMAKE_EXE_LINKER_FLAGS=-fuse-ld=mold", "-DPEMBLE_TESTS=ON",
                   "-DPEMBLE_EXAMPLES=ON"], check=True)
         tests = sorted({test for room in ROOMS.values() for test in room.split()})
-        self.run(["ninja", "-C", str(self.build)] + [self.target(test) for test in tests], check=True)
+        self.run(["ninja", "-C", str(build)] + [self.target(test) for test in tests], check=True)
         self.seconds, self.patience = {}, {}
         for test in tests:
             begun = time.monotonic()
@@ -129,7 +131,7 @@ class Copy:
     def passes(self, test):
         if test == "sent":
             return self.run([str(self.source / "tests" / "sent.sh"), str(self.build / "pemble-sent"), str(self.source)])
-        return self.run([str(self.build / ("test-" + test))], self.patience.get(test, 120))
+        return self.run([str(self.build / ("test-" + test))], self.patience.get(test, 300))
 
     def fails(self, test):
         """Whether a test notices: it is linked and run."""
@@ -138,25 +140,58 @@ class Copy:
     def object_of(self, name):
         return self.build / "CMakeFiles" / "pemble-core.dir" / (str(name) + ".o")
 
+    def compiles(self, name):
+        return self.run(["ninja", "-C", str(self.build), str(self.object_of(name).relative_to(self.build))])
+
+    def noticed_by(self, room):
+        """The first test of a room that fails; the quick ones are run first."""
+        return next((test for test in sorted(ROOMS[room].split(), key=self.seconds.get) if self.fails(test)), None)
+
+
+class Copy:
+    """A copy of the checkout, with its tests built plainly, and with sanitizers for what they let live."""
+
+    def __init__(self, where):
+        self.source = where / "source"
+        if self.source.exists():
+            shutil.rmtree(self.source)
+        files = subprocess.run(["git", "ls-files"], cwd=TOP, text=True, check=True, capture_output=True).stdout
+        for name in files.splitlines():
+            target = self.source / name
+            target.parent.mkdir(parents=True, exist_ok=True)
+            shutil.copy2(TOP / name, target)
+        self.plain = Build(self.source, where / "build", "-O2 -g0")
+        self.checked = Build(self.source, where / "checked", "-O1 -g0 " + SANITIZERS)
+
     def fate(self, change):
         """'same', 'broken', 'lives', or the test that fails."""
         path, at, old, new = change
         name = path.relative_to(TOP)
         target = self.source / name
         text = path.read_text()
-        before = self.object_of(name).read_bytes()
+        before = self.plain.object_of(name).read_bytes()
         target.write_text(text[:at] + new + text[at + len(old):])
+        builds = [self.plain]
         try:
-            goal = str(self.object_of(name).relative_to(self.build))
-            if not self.run(["ninja", "-C", str(self.build), goal]):
+            if not self.plain.compiles(name):
                 return "broken"
-            if self.object_of(name).read_bytes() == before:
+            if self.plain.object_of(name).read_bytes() == before:
                 return "same"
-            tests = sorted(ROOMS[name.parts[1]].split(), key=self.seconds.get)
-            return next((test for test in tests if self.fails(test)), "lives")
+            noticed = self.plain.noticed_by(name.parts[1])
+            if not noticed:
+                builds.append(self.checked)
+                noticed = self.checked.noticed_by(name.parts[1])
+            return noticed or "lives"
         finally:
             target.write_text(text)
-            self.run(["ninja", "-C", str(self.build), str(self.object_of(name).relative_to(self.build))])
+            for build in builds:
+                build.compiles(name)
+
+
+def said_of(change):
+    path, at, old, new = change
+    line = path.read_text()[:at].count("\n") + 1
+    return f"{path.relative_to(TOP)}:{line}: {old.strip()} -> {new.strip()}"
 
 
 def main():
@@ -166,11 +201,15 @@ def main():
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--rooms", default=",".join(ROOMS))
     parser.add_argument("--part", default="1/1", help="I/N: every N-th change from the I-th on, for N processes")
+    parser.add_argument("--among", type=pathlib.Path, help="only what an earlier run printed as living")
     options = parser.parse_args()
     part, parts = map(int, options.part.split("/"))
     files = [f for room in options.rooms.split(",") for f in sorted((TOP / "src" / room).glob("*.c"))]
     everything = [change for file in files for change in changes_of(file)]
     chosen = random.Random(options.seed).sample(everything, min(options.count, len(everything)))[part - 1::parts]
+    if options.among:
+        lived = set(re.findall(r"lives: (.*)", options.among.read_text()))
+        chosen = [change for change in everything if said_of(change) in lived][part - 1::parts]
     copy = Copy(options.build.resolve())
     counted = killed = 0
     for change in chosen:
@@ -180,9 +219,7 @@ def main():
         counted += 1
         killed += fate != "lives"
         if fate == "lives":
-            path, at, old, new = change
-            line = path.read_text()[:at].count("\n") + 1
-            print(f"lives: {path.relative_to(TOP)}:{line}: {old.strip()} -> {new.strip()}", flush=True)
+            print("lives:", said_of(change), flush=True)
         if counted % 20 == 0:
             print(f"{killed} of {counted} changes were noticed", flush=True)
     print(f"in all: {killed} of {counted} changes were noticed, of {len(everything)} possible", flush=True)
