@@ -169,6 +169,7 @@ sent: build
 # Draws the pictures that shapes and gauges are compared with. Look at them before they are committed.
 golden: build
 	@build/host/test-golden-shapes --keep tests/golden
+	@build/host/test-golden-drawn --keep tests/golden
 	@build/host/test-golden-sizes --keep tests/golden
 	@build/host/test-golden-gauges --keep tests/golden
 	@build/host/test-golden-menus --keep tests/golden

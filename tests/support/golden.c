@@ -1,4 +1,4 @@
-/* golden.c - canvases as PNGs. */
+/* golden.c - canvases as PNGs, and lists of checksums. */
 #include "golden.h"
 
 #include <png.h>
@@ -101,4 +101,38 @@ pmb_rect golden_place(struct golden_rows *rows, const pmb_canvas *c, pmb_size si
     rows->x = (int16_t)(rows->x + size.w + rows->apart);
     rows->high = size.h > rows->high ? size.h : rows->high;
     return r;
+}
+
+void golden_list_compare(const struct golden_list *list)
+{
+    char path[512], was[200], is[200];
+    snprintf(path, sizeof path, SOURCE_DIR "/tests/golden/%s.txt", list->name);
+    FILE *kept = fopen(path, "r"), *now = tmpfile();
+    assert_non_null(kept);
+    assert_non_null(now);
+    list->write(now);
+    rewind(now);
+    for (bool more = true; more;) {
+        more = fgets(was, sizeof was, kept);
+        assert_int_equal(fgets(is, sizeof is, now) != NULL, more);
+        if (more)
+            assert_string_equal(is, was);
+    }
+    fclose(kept);
+    fclose(now);
+}
+
+int golden_list_keep(const struct golden_list *list, int argc, char **argv)
+{
+    char path[512];
+    if (argc != 3 || strcmp(argv[1], "--keep") != 0)
+        return -1;
+    snprintf(path, sizeof path, "%s/%s.txt", argv[2], list->name);
+    FILE *f = fopen(path, "w");
+    if (f)
+        list->write(f);
+    if (f && fclose(f) == 0)
+        return 0;
+    perror(path);
+    return 1;
 }

@@ -2,6 +2,7 @@
 #ifndef PEMBLE_TEST_GOLDEN_H
 #define PEMBLE_TEST_GOLDEN_H
 
+#include <stdio.h>
 #include "test.h"
 
 enum { GOLDEN_MOST_W = 1024, GOLDEN_MOST_H = 960 };
@@ -26,6 +27,18 @@ void golden_compare(const struct golden_sheet *sheet);
 
 /* With the words --keep DIRECTORY the pictures are drawn anew: the exit status. -1: other words. */
 int golden_keep(const struct golden_sheet *sheet, int argc, char **argv);
+
+/* Checksums of what is drawn, a line for each thing: for what is on no picture. */
+struct golden_list {
+    const char *name;           /* of the file, NAME.txt */
+    void (*write)(FILE *lines); /* all of them */
+};
+
+/* Fails at the first line that is not as it was kept. */
+void golden_list_compare(const struct golden_list *list);
+
+/* As golden_keep(). */
+int golden_list_keep(const struct golden_list *list, int argc, char **argv);
 
 /* Places for things beside and below one another, with room around them. All zero but `apart`:
  * nothing is placed yet. */

@@ -19,13 +19,13 @@ TOP = pathlib.Path(__file__).resolve().parents[2]
 
 # The tests of each room. The quick ones are run first.
 ROOMS = {
-    "canvas": "core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes core-smooth "
-              "core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
+    "canvas": "golden-drawn core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes "
+              "core-smooth core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
     "file": "picture-bands picture-broken_files picture-files",
     "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
               "gauge-texts golden-gauges golden-menus",
-    "geometry": "core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges golden-gauges "
-              "motion-motion store-store",
+    "geometry": "golden-drawn core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges "
+              "golden-gauges motion-motion store-store",
     "input": "input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
     "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
     "motion": "motion-game motion-motion",
@@ -39,11 +39,11 @@ ROOMS = {
     "screen": "golden-cards panel-explain panel-paper screen-areas screen-background screen-bands "
               "screen-changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps "
               "screen-wires",
-    "shape": "core-fast_shapes core-round_shapes core-shapes core-smooth core-text golden-gauges golden-shapes "
-              "screen-draft",
-    "smooth": "core-fast_shapes core-smooth golden-gauges golden-shapes screen-draft",
+    "shape": "golden-drawn core-fast_shapes core-round_shapes core-shapes core-smooth core-text golden-gauges "
+              "golden-shapes screen-draft",
+    "smooth": "golden-drawn core-fast_shapes core-smooth golden-gauges golden-shapes screen-draft",
     "store": "store-store",
-    "text": "core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges golden-menus "
+    "text": "golden-drawn core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges golden-menus "
               "screen-draft",
 }
 
