@@ -20,7 +20,8 @@ TOP = pathlib.Path(__file__).resolve().parents[2]
 # The tests of each room. The quick ones are run first.
 ROOMS = {
     "canvas": "golden-drawn core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes "
-              "core-smooth core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft screen-every_call",
+              "core-smooth core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft "
+              "screen-every_call",
     "file": "picture-bands picture-broken_files picture-files",
     "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
               "gauge-texts golden-gauges golden-menus",
@@ -43,8 +44,8 @@ ROOMS = {
               "golden-shapes screen-draft",
     "smooth": "golden-drawn core-fast_shapes core-smooth golden-gauges golden-shapes screen-draft",
     "store": "store-store",
-    "text": "golden-drawn core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges golden-menus "
-              "screen-draft",
+    "text": "golden-drawn core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges "
+              "golden-menus screen-draft",
 }
 
 SWAPS = {
