@@ -96,10 +96,10 @@ int8_t pmb_encoder_poll(pmb_encoder *e, const pmb_port *port)
     e->state = now;
     if (now != e->rest)
         return 0;
-    /* At a detent. With three steps of four seen it was turned all the same. */
-    const int8_t turned = e->quarters;
+    /* At a detent. A poll that came late has missed two steps: it cannot know which. */
+    const int8_t turned = (int8_t)(e->quarters / 4);
     e->quarters = 0;
-    return turned > 2 ? (int8_t)((turned + 1) / 4) : turned < -2 ? (int8_t)((turned - 1) / 4) : 0;
+    return turned;
 }
 
 int16_t pmb_encoder_accelerate(pmb_encoder *e, int8_t detents, uint32_t milliseconds)

@@ -27,7 +27,7 @@ ROOMS = {
               "gauge-texts golden-gauges golden-menus",
     "geometry": "golden-drawn core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges "
               "golden-gauges motion-motion store-store",
-    "input": "input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
+    "input": "input-exact input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
     "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
     "motion": "motion-game motion-motion",
     "panel": "panel-arguments panel-clock panel-controllers panel-every_error panel-every_field panel-expander "
