@@ -205,6 +205,15 @@ static void values_at_the_ends_of_numbers_have_levels(void **state)
     assert_int_equal(pmb_scale_place(&impossible, 12, 50), 0);
     static const pmb_scale below_minor = {.least = 0, .most = 9, .minor = -1};
     static const pmb_scale below_major = {.least = 0, .most = 9, .major = -1};
+    const pmb_scale most = {.least = 0, .most = 2000, .major = 10, .minor = 10};
+    const pmb_scale more_major = {.least = 0, .most = 2010, .major = 10};
+    const pmb_scale more_minor = {.least = 0, .most = 2010, .minor = 10};
+    assert_int_equal(pmb_scale_check(&most), PMB_OK);
+    assert_int_equal(pmb_scale_check(&more_major), PMB_ERR_ARGUMENT);
+    assert_int_equal(pmb_scale_check(&more_minor), PMB_ERR_ARGUMENT);
+    static const pmb_zone falling[] = {{0, PMB_NORMAL}, {50, PMB_CAUTION}, {40, PMB_ALARM}};
+    const pmb_scale wrong = {.least = 0, .most = 100, .zones = falling, .zone_count = 3};
+    assert_int_equal(pmb_scale_check(&wrong), PMB_ERR_ARGUMENT);
     assert_int_equal(pmb_scale_check(&below_minor), PMB_ERR_ARGUMENT);
     assert_int_equal(pmb_scale_check(&below_major), PMB_ERR_ARGUMENT);
     assert_int_equal(pmb_natural_size(&pmb_theme_dark, (pmb_instrument)99).w, 0);

@@ -58,6 +58,13 @@ static void with_wraps_the_first_row_follows_the_last(void **state)
     assert_int_equal(pmb_menu_focus(&menu), QUAY_BERTHS - 1);
     quay_act(&menu, "d");
     assert_int_equal(pmb_menu_focus(&menu), 0);
+    quay_act(&menu, "du"); /* the first row is one, too */
+    assert_int_equal(pmb_menu_focus(&menu), 0);
+    menu.style = &style;
+    quay_act(&menu, "u");
+    assert_int_equal(pmb_menu_focus(&menu), 0);
+    pmb_menu_turn(&menu, QUAY_BERTHS, QUAY_BERTHS);
+    assert_int_equal(pmb_menu_focus(&menu), QUAY_BERTHS - 1);
 }
 
 static void a_press_does_what_the_item_is_for(void **state)

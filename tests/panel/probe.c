@@ -47,6 +47,15 @@ static void i2c_is_scanned(void **state)
     assert_int_equal(probe.verdict, PMB_PROBE_OTHER_ADDRESS);
     assert_int_equal(probe.address, 0x3C);
 
+    pmb_controller second = pmb_ssd1306; /* the address that answers is the second in its table */
+    second.addresses[0] = 0x3D;
+    second.addresses[1] = 0x3C;
+    pmb_panel_config swapped = other;
+    swapped.controller = &second;
+    probe = look(&rig, &swapped, PMB_ERR_NO_ANSWER);
+    assert_int_equal(probe.verdict, PMB_PROBE_OTHER_ADDRESS);
+    assert_int_equal(probe.address, 0x3C);
+
     pmb_controller elsewhere = pmb_ssd1306;
     elsewhere.addresses[0] = 0x20;
     elsewhere.addresses[1] = 0;

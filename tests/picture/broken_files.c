@@ -167,6 +167,33 @@ static void jpegs_that_are_sound_are_drawn(void **state)
     }
 }
 
+/* The last blocks of a row and of a column have pixels beyond the edges; all before are drawn, on
+ * every kind of pixels. */
+static void every_pixel_of_a_jpeg_is_drawn(void **state)
+{
+    (void)state;
+    static const unsigned factors[] = {0x11, 0x21, 0x22};
+    static const pmb_format *const formats[] = {&pmb_rgb565, &pmb_grey4};
+    for (unsigned w = 1; w <= 34; w += 3)
+        for (unsigned h = 1; h <= 30; h += 4)
+            for (size_t i = 0; i < 2 * LENGTH(factors); i++) {
+                const unsigned factor = factors[i / 2];
+                make_jpeg(
+                    &(struct odd){.count = 3, .w = w, .h = h, .factors = {factor, 0x11, 0x11}});
+                assert_int_equal(pmb_canvas_init(&c, formats[i % 2], (pmb_rect){0, 0, 64, 48},
+                                                 pixels, sizeof pixels),
+                                 PMB_OK);
+                pmb_fill(&c, PMB_BLACK);
+                assert_told(NULL, PMB_OK);
+                unsigned drawn = 0;
+                for (int16_t y = 0; y < 48; y++)
+                    for (int16_t x = 0; x < 64; x++)
+                        drawn += pmb_canvas_peek(&c, pmb_point_of(x, y)) != PMB_BLACK;
+                assert_int_equal(drawn, w * h);
+            }
+    assert_int_equal(begin(state), 0);
+}
+
 static void jpegs_with_a_fault_are_told_with_their_reason(void **state)
 {
     (void)state;
@@ -597,6 +624,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test_setup(jpegs_that_are_sound_are_drawn, begin),
+        cmocka_unit_test_setup(every_pixel_of_a_jpeg_is_drawn, begin),
         cmocka_unit_test_setup(jpegs_with_a_fault_are_told_with_their_reason, begin),
         cmocka_unit_test_setup(jpegs_without_a_size_are_told, begin),
         cmocka_unit_test_setup(restart_markers_may_have_fill_bytes, begin),
