@@ -38,6 +38,43 @@ static uLong checksum_of(const struct gauge *gauge, size_t look, int16_t h)
     return sum;
 }
 
+/* What is measured before it is drawn. */
+static void write_measures(FILE *lines)
+{
+    static const char text[] = "The tide gauge at the quay does not answer.";
+    static const int16_t widths[] = {1, 40, 60, 90, 140, 200};
+    static const char *const labels[] = {"", "On", "Lamps on the quay"};
+    for (size_t i = 0; i < LENGTH(widths); i++)
+        for (int kind = 0; kind < 4; kind++) {
+            const pmb_message m = {.theme = &pmb_theme_color,
+                                   .title = kind & 1 ? "No answer" : NULL,
+                                   .icon = kind & 2 ? PMB_ICON_WARNING : NULL};
+            const pmb_size size = pmb_message_size(&m, widths[i], text);
+            fprintf(lines, "message %d, width %d: %dx%d\n", kind, widths[i], size.w, size.h);
+        }
+    for (size_t i = 0; i < LENGTH(labels); i++) {
+        const pmb_size button = pmb_button_size(&pmb_theme_color, labels[i]);
+        const pmb_size switched = pmb_switch_size(&pmb_theme_color, labels[i]);
+        fprintf(lines, "button \"%s\": %dx%d, switch: %dx%d\n", labels[i], button.w, button.h,
+                switched.w, switched.h);
+    }
+}
+
+/* The block of a progress of unknown length comes back after two seconds. */
+static void write_wandering(FILE *lines)
+{
+    static uint8_t pixels[60 * 8 * 2];
+    for (uint32_t time = 0; time <= 4000; time += 250) {
+        pmb_canvas c;
+        assert_int_equal(
+            pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 60, 8}, pixels, sizeof pixels),
+            PMB_OK);
+        pmb_progress_draw(&c, &pmb_theme_color, c.bounds, time, 0);
+        fprintf(lines, "after %lu ms: %08lx\n", (unsigned long)time,
+                crc32(crc32(0, NULL, 0), pixels, sizeof pixels) & 0xFFFFFFFF);
+    }
+}
+
 /* A line for each gauge and look: a number for each fourth of the heights. */
 static void write_lines(FILE *lines)
 {
@@ -53,6 +90,8 @@ static void write_lines(FILE *lines)
             }
             fprintf(lines, "\n");
         }
+    write_measures(lines);
+    write_wandering(lines);
 }
 
 static const struct golden_list list = {"sizes", write_lines};
