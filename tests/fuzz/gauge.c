@@ -1,6 +1,7 @@
 /* Gauges, notices, tables, charts, terminals, numbers and texts, with any numbers and any texts:
  * never outside of the buffer, and without a calculation that overflows. */
 #include "taken.h"
+#include "themes.h"
 
 static const pmb_theme *theme_of(uint8_t which)
 {

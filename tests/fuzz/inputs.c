@@ -2,6 +2,7 @@
  * what people do. The first byte says which. */
 #include "menus.h"
 #include "taken.h"
+#include "themes.h"
 
 enum { ROOM = 64 };
 

@@ -4,6 +4,7 @@
 #include "taken.h"
 #include "pemble/driver.h"
 #include "pemble/turn.h"
+#include "themes.h"
 
 static struct input *wire; /* what comes from the panel, and which calls fail */
 static unsigned long calls;
