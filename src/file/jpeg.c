@@ -10,7 +10,7 @@
 
 enum { COMPONENTS = 3, BLOCK = 64, MOST_CODES = 162 };
 enum { SOF0 = 0xC0, SOF2 = 0xC2, DHT = 0xC4, SOI = 0xD8, EOI = 0xD9, SOS = 0xDA, DQT = 0xDB };
-enum { DRI = 0xDD, RST0 = 0xD0, APP14 = 0xEE, MOST_PAST = 8 };
+enum { DRI = 0xDD, RST0 = 0xD0, APP14 = 0xEE, MOST_PAST = 10 };
 
 /* A Huffman table as in figure F.15: for each length the codes up to `last`, less `shift`, number
  * the values. */
@@ -117,8 +117,9 @@ static int16_t receive(struct state *s, uint8_t bits)
 
 static uint8_t decode(struct state *s, const struct huffman *h)
 {
+    const uint32_t ahead = see_bits(s, 16); /* at the end of the data there need not be as many */
     for (uint8_t length = 1; length <= 16; length++) {
-        const uint32_t code = see_bits(s, length);
+        const uint32_t code = ahead >> (16 - length);
         if (code < h->last[length - 1]) {
             s->bit_count = (uint8_t)(s->bit_count - length);
             return h->values[(uint8_t)((int32_t)code - h->shift[length - 1])];
@@ -279,6 +280,13 @@ static void inverse(const int32_t in[8], int32_t out[8])
     }
 }
 
+/* Whether all but the first of eight values are 0: then the transform of all is that of the first.
+ */
+static bool is_flat(const int32_t in[8])
+{
+    return (in[1] | in[2] | in[3] | in[4] | in[5] | in[6] | in[7]) == 0;
+}
+
 static uint8_t sample(int32_t value)
 {
     return (uint8_t)pmb_greater(0, pmb_lesser(value + 128, 255));
@@ -293,12 +301,23 @@ static void transform(const int16_t block[BLOCK], uint8_t samples[BLOCK])
     for (uint8_t x = 0; x < 8; x++) {
         for (uint8_t k = 0; k < 8; k++)
             in[k] = block[8 * k + x];
+        if (is_flat(in)) {
+            const int32_t all = pmb_greater(-MOST, pmb_lesser(4 * in[0], MOST));
+            for (uint8_t k = 0; k < 8; k++)
+                between[8 * k + x] = all;
+            continue;
+        }
         inverse(in, out);
         for (uint8_t k = 0; k < 8; k++)
             between[8 * k + x] = pmb_greater(-MOST, pmb_lesser((out[k] + (1 << 10)) >> 11, MOST));
     }
     for (uint8_t y = 0; y < 8; y++) {
-        inverse(between + 8 * y, out);
+        const int32_t *row = between + 8 * y;
+        if (is_flat(row)) {
+            memset(samples + 8 * y, sample((row[0] + 16) >> 5), 8);
+            continue;
+        }
+        inverse(row, out);
         for (uint8_t k = 0; k < 8; k++)
             samples[8 * y + k] = sample((out[k] + ((int32_t)1 << 17)) >> 18);
     }
@@ -380,10 +399,11 @@ static struct hue hue_of(const struct state *s, uint8_t y, uint8_t cb, uint8_t c
 static pmb_color color_of(uint8_t y, const struct hue *hue)
 {
     const int32_t luma = (int32_t)y * 65536 + 32768;
-    const uint8_t red = limited((luma + hue->red) >> 16);
-    const uint8_t green = limited((luma + hue->green) >> 16);
-    const uint8_t blue = limited((luma + hue->blue) >> 16);
-    return PMB_RGB(red, green, blue);
+    const int32_t red = (luma + hue->red) >> 16, green = (luma + hue->green) >> 16;
+    const int32_t blue = (luma + hue->blue) >> 16;
+    if ((red | green | blue) & ~255) /* one is below 0 or above 255 */
+        return PMB_RGB(limited(red), limited(green), limited(blue));
+    return PMB_RGB((uint8_t)red, (uint8_t)green, (uint8_t)blue);
 }
 
 /* Row y of the MCU, as large as it is. */
@@ -397,9 +417,11 @@ static void find_row(const struct state *s, int32_t y, int32_t count, pmb_color 
     for (int32_t x = 0; x < count; x++) {
         if (x == 8)
             luma = samples_in(s, 0, y, true) - 8;
-        if (in_color && (!halved || x % 2 == 0))
+        if (in_color)
             hue = hue_of(s, luma[x], *cb++, *cr++);
         colors[x] = color_of(luma[x], &hue);
+        if (halved && ++x < count) /* two pixels of a hue */
+            colors[x] = color_of(luma[x], &hue);
     }
 }
 

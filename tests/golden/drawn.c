@@ -260,8 +260,8 @@ static void all_is_drawn_as_it_was(void **state)
 int main(int argc, char **argv)
 {
     const struct CMUnitTest tests[] = {
-        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT | PMB_ONLY_CIRCLES | PMB_NEAR |
-                         PMB_NO_DAMAGE,
+        test_without(PMB_NO_TURN | PMB_NO_DAMAGE | PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_PLAIN_TEXT |
+                         PMB_ONLY_CIRCLES | PMB_NEAR,
                      all_is_drawn_as_it_was),
     };
     const int kept = golden_list_keep(&list, argc, argv);
