@@ -25,7 +25,7 @@ ROOMS = {
     "file": "picture-bands picture-broken_files picture-files",
     "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
               "gauge-texts golden-gauges golden-menus",
-    "geometry": "golden-drawn core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges "
+    "geometry": "golden-drawn golden-sizes core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges "
               "golden-gauges motion-motion store-store",
     "input": "input-exact input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
     "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
@@ -34,10 +34,10 @@ ROOMS = {
               "panel-explain panel-formats panel-glasses panel-minimal_port panel-odd_calls "
               "panel-own_controller panel-own_family panel-own_windowed panel-paper panel-paper_drive "
               "panel-placing panel-port_rules panel-probe panel-setup_lists panel-shared_reset panel-ssd1306 "
-              "screen-background screen-fault_walk screen-faults screen-paper_steps screen-wires sent sim-i2c "
-              "sim-power sim-spi sim-tft",
+              "screen-background screen-bands screen-fault_walk screen-faults screen-mirror screen-paper_steps "
+              "screen-wires sent sim-i2c sim-power sim-spi sim-tft",
     "picture": "picture-bands picture-blocks picture-files picture-reels",
-    "screen": "golden-cards panel-explain panel-paper screen-areas screen-background screen-bands "
+    "screen": "golden-cards panel-explain panel-paper panel-paper_drive screen-areas screen-background screen-bands "
               "screen-changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps "
               "screen-wires",
     "shape": "golden-drawn core-fast_shapes core-round_shapes core-shapes core-smooth core-text golden-gauges "
