@@ -25,8 +25,8 @@ ROOMS = {
     "file": "picture-bands picture-broken_files picture-files",
     "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
               "gauge-texts golden-gauges golden-menus",
-    "geometry": "golden-drawn golden-sizes core-geometry core-layout core-round_shapes core-shapes core-smooth gauge-gauges "
-              "golden-gauges motion-motion store-store",
+    "geometry": "golden-drawn golden-sizes core-geometry core-layout core-round_shapes core-shapes core-smooth "
+              "gauge-gauges golden-gauges motion-motion store-store",
     "input": "input-exact input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
     "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
     "motion": "motion-game motion-motion",
