@@ -7,10 +7,12 @@ that are marked as never reached are left alone. What the tests let live is trie
 that live then are printed with their line.
 """
 import argparse
+import os
 import pathlib
 import random
 import re
 import shutil
+import signal
 import subprocess
 import sys
 import time
@@ -118,12 +120,18 @@ class Build:
         self.patience = {test: 10 + 10 * seconds for test, seconds in self.seconds.items()}
 
     def run(self, command, seconds=600, check=False):
-        """Whether a command succeeds in time; what it prints is not kept."""
+        """Whether a command succeeds in time; what it prints is not kept. What it has started ends with it."""
+        process = subprocess.Popen(command, cwd=self.build, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL,
+                                   start_new_session=True)
         try:
-            return subprocess.run(command, timeout=seconds, check=check, cwd=self.build, stdout=subprocess.DEVNULL,
-                                  stderr=subprocess.DEVNULL).returncode == 0
+            good = process.wait(seconds) == 0
         except subprocess.TimeoutExpired:
-            return False
+            good = False
+            os.killpg(process.pid, signal.SIGKILL)
+            process.wait()
+        if check and not good:
+            sys.exit(f"{' '.join(command)} fails")
+        return good
 
     @staticmethod
     def target(test):
