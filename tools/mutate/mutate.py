@@ -103,7 +103,7 @@ SANITIZERS = "-fsanitize=address,undefined -fno-sanitize-recover=all"
 class Build:
     """The tests of a copy of the checkout, built in one way."""
 
-    def __init__(self, source, build, flags):
+    def __init__(self, source, build, flags, like=None):
         self.source, self.build = source, build
         self.build.mkdir(parents=True, exist_ok=True)
         self.run(["cmake", "-S", str(source), "-B", str(build), "-G", "Ninja", "-DCMAKE_BUILD_TYPE=Debug",
@@ -112,6 +112,10 @@ class Build:
         tests = sorted({test for room in ROOMS.values() for test in room.split()})
         self.run(["ninja", "-C", str(build)] + [self.target(test) for test in tests], check=True)
         self.seconds, self.patience = {}, {}
+        if like:  # the same tests, slower
+            self.seconds = like.seconds
+            self.patience = {test: 60 + 60 * seconds for test, seconds in like.seconds.items()}
+            return
         for test in tests:
             begun = time.monotonic()
             if not self.passes(test):
@@ -170,7 +174,7 @@ class Copy:
             target.parent.mkdir(parents=True, exist_ok=True)
             shutil.copy2(TOP / name, target)
         self.plain = Build(self.source, where / "build", "-O2 -g0")
-        self.checked = Build(self.source, where / "checked", "-O1 -g0 " + SANITIZERS)
+        self.checked = Build(self.source, where / "checked", "-O1 -g0 " + SANITIZERS, self.plain)
 
     def fate(self, change):
         """'same', 'broken', 'lives', or the test that fails."""
