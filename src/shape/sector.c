@@ -372,20 +372,17 @@ void pmb_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t i
     pmb_sector_row row;
     pmb_sector_rows(&row, &s, e.top, 0, 4);
     for (int32_t y = e.top; y <= e.bottom; y++, pmb_sector_next_row(&row)) {
-        int32_t run = 0, x = e.left;
-        while (x <= e.right) {
+        for (int32_t x = e.left, run; x <= e.right;) {
             const pmb_stretch stretch = pmb_sector_stretch(&row, x);
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
+            run = 0;
             while (stretch.place == PMB_NEAR_EDGE && x < next && is_outermost(&s, x, y)) {
                 run++;
                 x++;
             }
             if (run > 0)
                 pmb_span_fill(c, center.x + x - run, center.y + y, run, 1, color);
-            run = 0;
             x = stretch.place == PMB_NEAR_EDGE && x < next ? x + 1 : next;
         }
-        if (run > 0)
-            pmb_span_fill(c, center.x + x - run, center.y + y, run, 1, color);
     }
 }
