@@ -259,7 +259,7 @@ static void a_dial_with_many_numbers_has_none(void **state)
     assert_drawn();
 }
 
-static void a_field_may_have_no_unit(void **state)
+static void a_field_may_have_no_unit_and_no_label(void **state)
 {
     (void)state;
     const pmb_field with = {&pmb_theme_dark, &ticked, "tide", "m"};
@@ -271,6 +271,11 @@ static void a_field_may_have_no_unit(void **state)
     assert_drawn();
     assert_false(is_same());
     assert_true(pmb_field_size(&without, 3).w < pmb_field_size(&with, 3).w);
+    const pmb_field bare = {&pmb_theme_dark, NULL, NULL, NULL};
+    again();
+    pmb_field_draw(&s.c, &bare, middle, 40, PMB_NORMAL);
+    assert_drawn();
+    assert_false(is_same());
 }
 
 static const char *cell(const void *data, uint16_t row, uint8_t column)
@@ -397,7 +402,7 @@ int main(void)
         cmocka_unit_test(values_at_the_ends_of_numbers_have_levels),
         cmocka_unit_test(a_tank_that_is_still_does_not_move),
         cmocka_unit_test(a_dial_with_many_numbers_has_none),
-        cmocka_unit_test(a_field_may_have_no_unit),
+        cmocka_unit_test(a_field_may_have_no_unit_and_no_label),
         cmocka_unit_test(tables_need_no_headings),
         cmocka_unit_test(chosen_rows_show_their_values),
         cmocka_unit_test(bars_may_be_small),
