@@ -1,6 +1,7 @@
 /* Every function that draws, with many arguments and on every kind of pixels, by checksums; and all
  * that is drawn is noted. The sheets (shapes.c) show them; these tell of any other pixel. */
 #include <zlib.h>
+#include "file.h"
 #include "golden.h"
 
 enum { W = 61, H = 47, DRAWINGS = 150 };
@@ -239,6 +240,29 @@ static uLong checksum_of(size_t drawer, const pmb_format *format)
     return sum;
 }
 
+/* A photograph from a card, as large as it is and made smaller. */
+static void write_photograph(FILE *lines)
+{
+    static const pmb_rect places[] = {{0, 0, 240, 240}, {3, 2, 101, 80}};
+    static uint8_t pixels[240 * 240 * 2], bytes[40000];
+    FILE *f = fopen(SOURCE_DIR "/assets/quay/card/DAWN 7.JPG", "rb");
+    assert_non_null(f);
+    const size_t size = fread(bytes, 1, sizeof bytes, f);
+    fclose(f);
+    fprintf(lines, "photograph            ");
+    for (size_t k = 0; k < LENGTH(places); k++) {
+        pmb_canvas c;
+        pmb_file_report report;
+        assert_int_equal(
+            pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 240, 240}, pixels, sizeof pixels),
+            PMB_OK);
+        pmb_fill(&c, PMB_RED);
+        assert_int_equal(draw_file(&c, bytes, size, places[k], &report), PMB_OK);
+        fprintf(lines, " %08lx", crc32(crc32(0, NULL, 0), pixels, sizeof pixels) & 0xFFFFFFFF);
+    }
+    fprintf(lines, "\n");
+}
+
 static void write_lines(FILE *lines)
 {
     for (size_t i = 0; i < LENGTH(drawers); i++) {
@@ -247,6 +271,7 @@ static void write_lines(FILE *lines)
             fprintf(lines, " %08lx", checksum_of(i, formats[k]));
         fprintf(lines, "\n");
     }
+    write_photograph(lines);
 }
 
 static const struct golden_list list = {"drawn", write_lines};

@@ -24,7 +24,7 @@ ROOMS = {
     "canvas": "golden-drawn core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes "
               "core-smooth core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft "
               "screen-every_call",
-    "file": "picture-bands picture-broken_files picture-files",
+    "file": "golden-drawn picture-bands picture-broken_files picture-files",
     "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
               "gauge-texts golden-gauges golden-menus",
     "geometry": "golden-drawn golden-sizes core-geometry core-layout core-round_shapes core-shapes core-smooth "
