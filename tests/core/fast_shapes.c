@@ -119,6 +119,26 @@ static void same_pixels(const pmb_format *quick, const pmb_format *plain)
     assert_true(changed > 100000 || PMB_NO_DAMAGE);
 }
 
+/* Over the whole canvas: in several pieces, up to its last byte. */
+static void same_gradients(const pmb_format *quick, const pmb_format *plain)
+{
+    static struct sheet a, b;
+    const pmb_rect all = {-20, 5, W, H};
+    for (int16_t w = W - 8; w <= W; w++)
+        for (int down = 0; down < 2; down++) {
+            const pmb_rect r = {(int16_t)(all.x + W - w), all.y, w, H};
+            open_sheet(&a, quick, all, pmb_point_of(0, 0));
+            open_sheet(&b, plain, all, pmb_point_of(0, 0));
+            pmb_rect_gradient(&a.c, r, PMB_BLACK, PMB_WHITE, down);
+            pmb_rect_gradient(&b.c, r, PMB_BLACK, PMB_WHITE, down);
+            assert_memory_equal(a.pixels, b.pixels, sizeof a.pixels);
+            for (int k = 0; k < GUARD; k++)
+                assert_int_equal(a.before[k] | a.after[k], 0);
+            for (size_t k = pmb_canvas_bytes(quick, (pmb_size){W, H}); k < sizeof a.pixels; k++)
+                assert_int_equal(a.pixels[k], 0);
+        }
+}
+
 static void sixteen_bits(void **state)
 {
     (void)state;
@@ -126,6 +146,7 @@ static void sixteen_bits(void **state)
     plain.slab = NULL;
     plain.colors = NULL;
     same_pixels(&pmb_rgb565, &plain);
+    same_gradients(&pmb_rgb565, &plain);
 }
 
 static void one_bit(void **state)
@@ -134,6 +155,7 @@ static void one_bit(void **state)
     pmb_format plain = pmb_mono_vertical;
     plain.copy = NULL;
     same_pixels(&pmb_mono_vertical, &plain);
+    same_gradients(&pmb_mono_vertical, &plain);
 }
 #endif
 
