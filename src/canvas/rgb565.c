@@ -3,7 +3,6 @@
 #include "pemble/canvas.h"
 #include "canvas/slope.h"
 #include "canvas/word.h"
-#include "geometry/limits.h"
 
 static uint8_t *pixel_at(const pmb_canvas *c, int16_t x, int16_t y)
 {
@@ -200,17 +199,12 @@ static void stair(pmb_canvas *c, const pmb_stair *line, pmb_color color)
 #if PMB_FAST_SHAPES
 static void slab(pmb_canvas *c, const pmb_slab *these, pmb_color color)
 {
-    pmb_slope left = these->left, right = these->right;
-    const int32_t first = these->first, end = these->end;
-    uint8_t *line = pixel_at(c, 0, these->y);
-    for (int16_t rows = these->rows; rows > 0; rows--, line += c->stride) {
-        const int32_t from = pmb_greater(pmb_slope_up(&left), first);
-        const int32_t to = pmb_lesser(pmb_slope_up(&right), end);
-        if (from < to)
+    pmb_slab s = *these; /* a copy that the compiler can keep in registers */
+    uint8_t *line = pixel_at(c, 0, s.y);
+    int32_t from, to;
+    for (; s.rows > 0; s.rows--, line += c->stride)
+        if (pmb_slab_row(&s, &from, &to))
             fill_row(line + 2 * from, line + 2 * to, color);
-        pmb_slope_next(&left);
-        pmb_slope_next(&right);
-    }
 }
 #endif
 

@@ -3,6 +3,7 @@
 #define PEMBLE_SRC_CANVAS_SLOPE_H
 
 #include "pemble/canvas.h"
+#include "geometry/limits.h"
 
 static inline void pmb_slope_next(pmb_slope *s)
 {
@@ -17,5 +18,18 @@ static inline int32_t pmb_slope_up(const pmb_slope *s)
 {
     return s->whole + (s->rest > 0);
 }
+
+#if PMB_FAST_SHAPES
+/* The columns of the first row of a slab, from *from up to before *to, and on to the next row.
+ * False: it has none. */
+static inline bool pmb_slab_row(pmb_slab *s, int32_t *from, int32_t *to)
+{
+    *from = pmb_greater(pmb_slope_up(&s->left), s->first);
+    *to = pmb_lesser(pmb_slope_up(&s->right), s->end);
+    pmb_slope_next(&s->left);
+    pmb_slope_next(&s->right);
+    return *from < *to;
+}
+#endif
 
 #endif

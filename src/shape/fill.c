@@ -24,14 +24,10 @@ void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_rea
 static void fill_slab(pmb_canvas *c, const pmb_slab *slab, pmb_color color)
 {
     pmb_slab s = *slab;
-    for (; s.rows > 0; s.rows--, s.y++) {
-        const int32_t from = pmb_greater(pmb_slope_up(&s.left), s.first);
-        const int32_t to = pmb_lesser(pmb_slope_up(&s.right), s.end);
-        if (from < to)
+    int32_t from, to;
+    for (; s.rows > 0; s.rows--, s.y++)
+        if (pmb_slab_row(&s, &from, &to))
             c->format->fill(c, (int16_t)from, s.y, (int16_t)(to - from), 1, color);
-        pmb_slope_next(&s.left);
-        pmb_slope_next(&s.right);
-    }
 }
 
 /* Notes what a slab sets, some rows at a time: its edges are straight, so that they reach furthest
