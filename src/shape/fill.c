@@ -79,22 +79,6 @@ void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, co
     c->format->shade(c, area.x, area.y, area.w, shares + (from - left), color);
 }
 
-void pmb_span_shade_alike(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
-                          uint8_t share, pmb_color color)
-{
-    enum { ROOM = 16 };
-    uint8_t shares[ROOM];
-    if (share == 255) {
-        pmb_span_fill(c, x, y, w, h, color);
-        return;
-    }
-    for (uint8_t i = 0; i < ROOM; i++)
-        shares[i] = share;
-    for (pmb_reach row = 0; row < h && share > 0; row++)
-        for (pmb_reach column = 0; column < w; column += ROOM)
-            pmb_span_shade(c, x + column, y + row, pmb_least(w - column, ROOM), shares, color);
-}
-
 void pmb_span_copy(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *bits,
                    uint16_t first, pmb_color ones, pmb_color zeros)
 {

@@ -20,10 +20,6 @@ void pmb_slab_fill(pmb_canvas *c, const pmb_slab *slab, pmb_color color);
 void pmb_span_shade(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *shares,
                     pmb_color color);
 
-/* Mixes a colour into a rectangle, all of it by the same share. */
-void pmb_span_shade_alike(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
-                          uint8_t share, pmb_color color);
-
 /* Sets `count` pixels of a row from bits, as the format's `copy` does, which must be there; moved
  * and clipped as above. */
 void pmb_span_copy(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach count, const uint8_t *bits,

@@ -5,6 +5,7 @@
  * edge in that pixel and in the rows that the edge passes, counted positive for edges that go down
  * and negative for those that go up. Numbers are in 1/256 pixel, areas in 1/256 of a pixel's.
  */
+#include <string.h>
 #include "pemble/smooth.h"
 #include "canvas/spare.h"
 #include "shape/edge.h"
@@ -210,6 +211,19 @@ static void add_steps(int32_t *steps, const struct piece *p, int32_t column, int
         steps[last + 1 - column] += p->height - before;
 }
 
+static void draw_steady(pmb_canvas *c, int32_t column, int32_t y, int32_t count, uint8_t share,
+                        pmb_color color)
+{
+    uint8_t shares[ROOM];
+    if (share == 255) {
+        pmb_span_fill(c, column, y, count, 1, color);
+        return;
+    }
+    memset(shares, share, sizeof shares);
+    for (; share > 0 && count > 0; column += ROOM, count -= ROOM)
+        pmb_span_shade(c, column, y, pmb_lesser(count, ROOM), shares, color);
+}
+
 /* Columns of a row; the last one is not included. */
 struct columns {
     int32_t from, to;
@@ -253,8 +267,8 @@ static uint8_t draw_group(pmb_canvas *c, const struct polygon *p, uint8_t first,
     }
     g.to = pmb_lesser(g.to, left->to);
     if (g.from > left->from)
-        pmb_span_shade_alike(c, left->from, p->y, pmb_lesser(g.from, left->to) - left->from, 1,
-                             share_of(*area), color);
+        draw_steady(c, left->from, p->y, pmb_lesser(g.from, left->to) - left->from, share_of(*area),
+                    color);
     for (uint8_t i = 0; i < count && g.from < left->from; i++)
         before += area_of(&pieces[i], left->from - 1);
     g.from = pmb_greater(g.from, left->from);

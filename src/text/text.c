@@ -8,6 +8,24 @@
 #include "geometry/limits.h"
 
 #if !PMB_PLAIN_TEXT
+enum { ROOM = 16 };
+
+/* Mixes the colour into a rectangle, all of it by the same share. */
+static void shade_rect(pmb_canvas *c, int32_t x, int32_t y, int32_t w, int32_t h, uint8_t share,
+                       pmb_color color)
+{
+    uint8_t shares[ROOM];
+    if (share == 255) {
+        pmb_span_fill(c, x, y, w, h, color);
+        return;
+    }
+    for (uint8_t i = 0; i < ROOM; i++)
+        shares[i] = share;
+    for (int32_t row = 0; row < h; row++)
+        for (int32_t column = 0; column < w; column += ROOM)
+            pmb_span_shade(c, x + column, y + row, pmb_lesser(w - column, ROOM), shares, color);
+}
+
 /* Draws a part of a text that is turned around the pixel p; (x, y) counts from p as if it were not.
  */
 static void draw_turned(pmb_canvas *c, const pmb_text_style *style, pmb_point p, int32_t x,
@@ -15,16 +33,16 @@ static void draw_turned(pmb_canvas *c, const pmb_text_style *style, pmb_point p,
 {
     switch (style->turn & 3) {
     case 0:
-        pmb_span_shade_alike(c, p.x + x, p.y + y, w, h, share, style->color);
+        shade_rect(c, p.x + x, p.y + y, w, h, share, style->color);
         break;
     case 1:
-        pmb_span_shade_alike(c, p.x - y - h + 1, p.y + x, h, w, share, style->color);
+        shade_rect(c, p.x - y - h + 1, p.y + x, h, w, share, style->color);
         break;
     case 2:
-        pmb_span_shade_alike(c, p.x - x - w + 1, p.y - y - h + 1, w, h, share, style->color);
+        shade_rect(c, p.x - x - w + 1, p.y - y - h + 1, w, h, share, style->color);
         break;
     default:
-        pmb_span_shade_alike(c, p.x + y, p.y - x - w + 1, h, w, share, style->color);
+        shade_rect(c, p.x + y, p.y - x - w + 1, h, w, share, style->color);
         break;
     }
 }
