@@ -93,26 +93,36 @@ static pmb_status set_columns(const pmb_panel *panel, uint8_t command, pmb_rect 
     return set(panel, command, narrow, both ? 2 : 1);
 }
 
-/* Opens the window at a part of the memory and puts the counters at its beginning: the ends from
- * which they run. */
-static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
+static pmb_status set_rows(const pmb_panel *panel, uint8_t command, pmb_rect r, bool both)
 {
     const bool bottom = panel->turn & PMB_TURN_BOTTOM;
-    const int16_t lowest = (int16_t)(r.y + r.h - 1);
-    const int16_t from = bottom ? lowest : r.y, to = bottom ? r.y : lowest;
-    const uint8_t y[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
-    pmb_status status = set_columns(panel, X_RANGE, r, true);
-    if (status == PMB_OK)
-        status = set(panel, Y_RANGE, y, 4);
-    if (status == PMB_OK)
-        status = set_columns(panel, X_COUNTER, r, false);
-    return status == PMB_OK ? set(panel, Y_COUNTER, y, 2) : status;
+    const int16_t last = (int16_t)(r.y + r.h - 1);
+    const int16_t from = bottom ? last : r.y, to = bottom ? r.y : last;
+    const uint8_t rows[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
+    return set(panel, command, rows, both ? 4 : 2);
+}
+
+/* Opens the window at a part of the memory. */
+static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
+{
+    const pmb_status status = set_columns(panel, X_RANGE, r, true);
+    return status == PMB_OK ? set_rows(panel, Y_RANGE, r, true) : status;
+}
+
+/* Puts the counters where a part of the memory begins: at the ends from which they run. */
+static pmb_status set_counters(const pmb_panel *panel, pmb_rect r)
+{
+    const pmb_status status = set_columns(panel, X_COUNTER, r, false);
+    return status == PMB_OK ? set_rows(panel, Y_COUNTER, r, false) : status;
 }
 
 static pmb_status fill_memory(const pmb_panel *panel, uint8_t which, uint8_t byte)
 {
     const pmb_size memory = panel->config->controller->memory;
-    pmb_status status = open_window(panel, (pmb_rect){0, 0, memory.w, memory.h});
+    const pmb_rect all = {0, 0, memory.w, memory.h};
+    pmb_status status = open_window(panel, all);
+    if (status == PMB_OK)
+        status = set_counters(panel, all);
     if (status == PMB_OK)
         status = pmb_send_command(panel, &which, 1);
     if (status == PMB_OK)
@@ -160,7 +170,7 @@ static pmb_status start(pmb_panel *panel)
 static pmb_status write_plane(pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
                               uint8_t which, uint8_t plane, uint8_t flip)
 {
-    pmb_status status = open_window(panel, pmb_in_memory(panel, area));
+    pmb_status status = set_counters(panel, pmb_in_memory(panel, area));
     if (status == PMB_OK)
         status = pmb_send_command(panel, &which, 1);
     if (status != PMB_OK)
@@ -172,11 +182,19 @@ static pmb_status write_plane(pmb_panel *panel, const pmb_canvas *held, pmb_rect
     return status;
 }
 
+/* The window stays open for the bands that follow: it ends where the frame does. */
 static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
 {
     const pmb_rect area = *where;
     const uint8_t flip = panel->inverted ? 0xFF : 0x00;
+    const uint8_t turned = panel->turn;
+    pmb_rect open = area;
     pmb_status status = pmb_paper_ready(panel);
+    panel->turn = 0; /* a band is rows, however the counters run */
+    const bool goes_on = pmb_window_goes_on(panel, &open);
+    panel->turn = turned;
+    if (!goes_on && status == PMB_OK)
+        status = open_window(panel, pmb_in_memory(panel, open));
     if (panel->format->planes == 2) {
         /* Greys are exchanged by inverting both bits, inks by the first. */
         if (status == PMB_OK)

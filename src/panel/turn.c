@@ -157,8 +157,6 @@ bool pmb_window_goes_on(pmb_panel *panel, pmb_rect *part)
     const int16_t from = swap ? r.y : r.x, size = swap ? r.h : r.w, at = swap ? r.x : r.y;
     struct pmb_open_window *window = &panel->window;
     const bool goes_on = window->size == size && window->from == from && window->next == at;
-    if (panel->turn & PMB_TURN_BOTTOM) /* lines are sent from below */
-        return false;
     *window = (struct pmb_open_window){from, size, (int16_t)(at + (swap ? r.w : r.h))};
     if (swap)
         part->w = (int16_t)(frame.x + frame.w - r.x);

@@ -136,8 +136,9 @@ static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect
 {
     const pmb_walk walk = pmb_plan_walk(panel, held, *area);
     pmb_rect part = *area;
+    const bool from_below = panel->turn & PMB_TURN_BOTTOM; /* the lines, and the bands as well */
     pmb_status status = begin(panel);
-    if (!pmb_window_goes_on(panel, &part) && status == PMB_OK)
+    if ((from_below || !pmb_window_goes_on(panel, &part)) && status == PMB_OK)
         status = open_window(panel, pmb_in_memory(panel, part));
     return pmb_ended(panel, status) == PMB_OK ? pmb_begin_walk(panel, &walk) : status;
 }

@@ -61,6 +61,34 @@ static void least_bands_take_hardly_more_than_a_whole_buffer(void **state)
         }
 }
 
+#define PAPER(kind, w, h)                                                                          \
+    {                                                                                              \
+        .controller = &(kind), .size = {w, h}, .bus = ON_SPI, .reset = PMB_PIN(1),                 \
+        .busy = PMB_PIN(4)                                                                         \
+    }
+
+static const pmb_panel_config papers[] = {
+    PAPER(pmb_ssd1680, 122, 250), PAPER(pmb_ssd1681, 200, 200), PAPER(pmb_ssd1683, 400, 300),
+    PAPER(pmb_ssd1677, 280, 480), PAPER(pmb_ssd1608, 200, 200),
+};
+
+/* A further band takes its pixels, where they go, and their command, for each of two memories. */
+static void bands_on_paper_open_the_window_once(void **state)
+{
+    (void)state;
+    enum { MEMORIES = 2, BYTES = 2 + 1 + 2 + 1 + 1 + 1, TRANSFERS = 6 };
+    for (size_t i = 0; i < LENGTH(papers); i++)
+        for (int rotation = 0; rotation < 4; rotation++) {
+            pmb_panel_config config = papers[i];
+            size_t bands;
+            config.rotate = (pmb_rotation)rotation;
+            const pmb_bench_traffic whole = frame(&config, true, &bands);
+            const pmb_bench_traffic least = frame(&config, false, &bands);
+            assert_in_range(least.bytes, whole.bytes, whole.bytes + MEMORIES * BYTES * bands);
+            assert_in_range(least.transfers, bands, whole.transfers + MEMORIES * TRANSFERS * bands);
+        }
+}
+
 /* What comes between two bands ends the window that was open; the next one goes where it belongs.
  */
 static void a_window_is_open_for_what_follows_only(void **state)
@@ -108,6 +136,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_PLAIN_PANELS | PMB_NO_TURN | PMB_ONE_BIT,
                      least_bands_take_hardly_more_than_a_whole_buffer),
+        test_without(PMB_PLAIN_PANELS | PMB_NO_TURN, bands_on_paper_open_the_window_once),
         test_without(PMB_ONE_BIT, a_window_is_open_for_what_follows_only),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -3,8 +3,8 @@
 
 mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N] [--among FILE]: N changes, chosen by the seed,
 in a copy of the checkout below BUILD. A change that compiles to the same code is none, and is not counted. Lines
-that are marked as never reached are left alone. What the tests let live is tried again with sanitizers. The changes
-that live then are printed with their line.
+that are marked as never reached are left alone. What the tests let live is tried again with sanitizers, by the quick
+tests. The changes that live then are printed with their line.
 """
 import argparse
 import os
@@ -98,6 +98,7 @@ def changes_of(path):
 
 
 SANITIZERS = "-fsanitize=address,undefined -fno-sanitize-recover=all"
+LONGEST = 2.0  # seconds that a test may take to be run again with sanitizers, which take ten times as long
 
 
 class Build:
@@ -111,6 +112,7 @@ class Build:
                   "-DPEMBLE_EXAMPLES=ON"], check=True)
         tests = sorted({test for room in ROOMS.values() for test in room.split()})
         self.run(["ninja", "-C", str(build)] + [self.target(test) for test in tests], check=True)
+        self.commands = {}
         self.seconds, self.patience = {}, {}
         if like:  # the same tests, slower
             self.seconds = like.seconds
@@ -146,19 +148,28 @@ class Build:
             return self.run([str(self.source / "tests" / "sent.sh"), str(self.build / "pemble-sent"), str(self.source)])
         return self.run([str(self.build / ("test-" + test))], self.patience.get(test, 300))
 
+    def makes(self, target):
+        """Runs the last command that makes a target. To ask Ninja each time takes longer than the command."""
+        if target not in self.commands:
+            listed = subprocess.run(["ninja", "-t", "commands", target], cwd=self.build, text=True, check=True,
+                                    capture_output=True).stdout
+            self.commands[target] = listed.splitlines()[-1]
+        return self.run(["sh", "-c", self.commands[target]])
+
     def fails(self, test):
         """Whether a test notices: it is linked and run."""
-        return not (self.run(["ninja", "-C", str(self.build), self.target(test)]) and self.passes(test))
+        return not (self.makes(self.target(test)) and self.passes(test))
 
     def object_of(self, name):
         return self.build / "CMakeFiles" / "pemble-core.dir" / (str(name) + ".o")
 
     def compiles(self, name):
-        return self.run(["ninja", "-C", str(self.build), str(self.object_of(name).relative_to(self.build))])
+        return self.makes(str(self.object_of(name).relative_to(self.build))) and self.makes("libpemble.a")
 
-    def noticed_by(self, room):
-        """The first test of a room that fails; the quick ones are run first."""
-        return next((test for test in sorted(ROOMS[room].split(), key=self.seconds.get) if self.fails(test)), None)
+    def noticed_by(self, room, longest=1e9):
+        """The first test of a room that fails, of those that take `longest` seconds at most, the quick ones first."""
+        tests = [test for test in ROOMS[room].split() if self.seconds[test] <= longest]
+        return next((test for test in sorted(tests, key=self.seconds.get) if self.fails(test)), None)
 
 
 class Copy:
@@ -193,7 +204,7 @@ class Copy:
             noticed = self.plain.noticed_by(name.parts[1])
             if not noticed:
                 builds.append(self.checked)
-                noticed = self.checked.noticed_by(name.parts[1])
+                noticed = self.checked.noticed_by(name.parts[1], LONGEST)
             return noticed or "lives"
         finally:
             target.write_text(text)
