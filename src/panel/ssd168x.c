@@ -21,10 +21,8 @@ enum {
     WRITE_BLACK = 0x24,
     WRITE_RED = 0x26,
     BORDER = 0x3C,
-    X_RANGE = 0x44,
-    Y_RANGE = 0x45,
-    X_COUNTER = 0x4E,
-    Y_COUNTER = 0x4F,
+    X_RANGE = 0x44,       /* and of y: one more */
+    X_COUNTER = 0x4E,     /* likewise */
     RED_IS_ZERO = 0x40,   /* of update control 1: the second memory does not count */
     UPDATE_FULL = 0xF7,   /* of update control 2: voltages on, waveform 1, voltages off */
     UPDATE_LOAD = 0x91,   /* load the waveform for the temperature register */
@@ -79,52 +77,41 @@ static pmb_status turn(const pmb_panel *panel)
     return set_one(panel, DATA_ENTRY, mode);
 }
 
-/* Columns are counted in bytes, on the SSD1677 in pixels, two bytes each. The ends of a window are
- * the pixel at which the counter begins and the one at which it ends. */
-static pmb_status set_columns(const pmb_panel *panel, uint8_t command, pmb_rect r, bool both)
+/* One axis of a part of the memory. A range has both ends, the one first at which the counter
+ * begins; a counter has that end only. Columns are counted in bytes, but on the SSD1677 in pixels.
+ */
+static pmb_status set_axis(const pmb_panel *panel, uint8_t command, const pmb_rect *r)
 {
-    const bool right = panel->turn & PMB_TURN_RIGHT;
-    const int16_t last = (int16_t)(r.x + r.w - 1);
-    const int16_t from = right ? last : r.x, to = right ? r.x : last;
-    const uint8_t wide[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
-    const uint8_t narrow[] = {(uint8_t)(from / 8), (uint8_t)(to / 8)};
-    if (is(panel, PMB_SSD1677))
-        return set(panel, command, wide, both ? 4 : 2);
-    return set(panel, command, narrow, both ? 2 : 1);
+    const bool range = command < X_COUNTER, rows = command & 1;
+    const int32_t first = rows ? r->y : r->x, last = first + (rows ? r->h : r->w) - 1;
+    const bool backwards = panel->turn & (rows ? PMB_TURN_BOTTOM : PMB_TURN_RIGHT);
+    const uint32_t from = (uint32_t)(backwards ? last : first);
+    const uint32_t to = (uint32_t)(backwards ? first : last);
+    uint8_t ends[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
+    if (rows || is(panel, PMB_SSD1677))
+        return set(panel, command, ends, range ? 4 : 2);
+    ends[0] = (uint8_t)(from / 8);
+    ends[1] = (uint8_t)(to / 8);
+    return set(panel, command, ends, range ? 2 : 1);
 }
 
-static pmb_status set_rows(const pmb_panel *panel, uint8_t command, pmb_rect r, bool both)
+/* X_RANGE opens the window at a part of the memory, X_COUNTER puts the counters where it begins.
+ * The command of y comes after that of x. */
+static pmb_status set_place(const pmb_panel *panel, uint8_t command, const pmb_rect *r)
 {
-    const bool bottom = panel->turn & PMB_TURN_BOTTOM;
-    const int16_t last = (int16_t)(r.y + r.h - 1);
-    const int16_t from = bottom ? last : r.y, to = bottom ? r.y : last;
-    const uint8_t rows[] = {(uint8_t)from, (uint8_t)(from >> 8), (uint8_t)to, (uint8_t)(to >> 8)};
-    return set(panel, command, rows, both ? 4 : 2);
-}
-
-/* Opens the window at a part of the memory. */
-static pmb_status open_window(const pmb_panel *panel, pmb_rect r)
-{
-    const pmb_status status = set_columns(panel, X_RANGE, r, true);
-    return status == PMB_OK ? set_rows(panel, Y_RANGE, r, true) : status;
-}
-
-/* Puts the counters where a part of the memory begins: at the ends from which they run. */
-static pmb_status set_counters(const pmb_panel *panel, pmb_rect r)
-{
-    const pmb_status status = set_columns(panel, X_COUNTER, r, false);
-    return status == PMB_OK ? set_rows(panel, Y_COUNTER, r, false) : status;
+    const pmb_status status = set_axis(panel, command, r);
+    return status == PMB_OK ? set_axis(panel, command + 1, r) : status;
 }
 
 static pmb_status fill_memory(const pmb_panel *panel, uint8_t which, uint8_t byte)
 {
     const pmb_size memory = panel->config->controller->memory;
     const pmb_rect all = {0, 0, memory.w, memory.h};
-    pmb_status status = open_window(panel, all);
+    pmb_status status = set_place(panel, X_RANGE, &all);
     if (status == PMB_OK)
-        status = set_counters(panel, all);
+        status = set_place(panel, X_COUNTER, &all);
     if (status == PMB_OK)
-        status = pmb_send_command(panel, &which, 1);
+        status = pmb_send_single(panel, which);
     if (status == PMB_OK)
         status = pmb_send_repeated(panel, byte, (uint32_t)(memory.w / 8) * (uint32_t)memory.h);
     return status;
@@ -136,11 +123,10 @@ static pmb_status set_up(pmb_panel *panel)
     /* No more than the glass has: those behind it hang in the air. */
     const int16_t gates = (int16_t)(panel->config->size.h + panel->offset.y);
     const uint8_t output[] = {(uint8_t)(gates - 1), (uint8_t)((gates - 1) >> 8), 0};
-    const uint8_t soft_reset = SOFT_RESET;
     panel->state = 0;
     pmb_status status = pmb_paper_ready(panel);
     if (status == PMB_OK)
-        status = pmb_send_command(panel, &soft_reset, 1);
+        status = pmb_send_single(panel, SOFT_RESET);
     pmb_wait_ms(panel, 10);
     if (status == PMB_OK)
         status = pmb_paper_ready(panel);
@@ -167,56 +153,49 @@ static pmb_status start(pmb_panel *panel)
     return status;
 }
 
-static pmb_status write_plane(pmb_panel *panel, const pmb_canvas *held, pmb_rect area,
-                              uint8_t which, uint8_t plane, uint8_t flip)
+/* Black and white change places by their own memory alone where the other has an ink, and by both
+ * where it has greys. */
+static pmb_status write_plane(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area,
+                              const pmb_rect *where, uint8_t which)
 {
-    pmb_status status = set_counters(panel, pmb_in_memory(panel, area));
+    const bool red = which == WRITE_RED, flips = panel->inverted && !(red && has_inks(panel));
+    pmb_status status = set_place(panel, X_COUNTER, where);
     if (status == PMB_OK)
-        status = pmb_send_command(panel, &which, 1);
+        status = pmb_send_single(panel, which);
     if (status != PMB_OK)
         return status;
     const uint8_t turned = panel->turn;
     panel->turn = 0; /* the counters do the rest */
-    status = pmb_paper_send(panel, held, area, plane, flip);
+    status =
+        pmb_paper_send(panel, held, *area, red && panel->format->planes == 2, flips ? 0xFF : 0x00);
     panel->turn = turned;
     return status;
 }
 
 /* The window stays open for the bands that follow: it ends where the frame does. */
-static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *where)
+static pmb_status write(pmb_panel *panel, const pmb_canvas *held, const pmb_rect *area)
 {
-    const pmb_rect area = *where;
-    const uint8_t flip = panel->inverted ? 0xFF : 0x00;
-    const uint8_t turned = panel->turn;
-    pmb_rect open = area;
+    const pmb_rect where = pmb_in_memory(panel, *area);
+    pmb_rect open = *area;
     pmb_status status = pmb_paper_ready(panel);
-    panel->turn = 0; /* a band is rows, however the counters run */
-    const bool goes_on = pmb_window_goes_on(panel, &open);
-    panel->turn = turned;
-    if (!goes_on && status == PMB_OK)
-        status = open_window(panel, pmb_in_memory(panel, open));
-    if (panel->format->planes == 2) {
-        /* Greys are exchanged by inverting both bits, inks by the first. */
-        if (status == PMB_OK)
-            status = write_plane(panel, held, area, WRITE_BLACK, 0, flip);
-        return status == PMB_OK
-                   ? write_plane(panel, held, area, WRITE_RED, 1, has_inks(panel) ? 0 : flip)
-                   : status;
+    if (!pmb_window_goes_on(panel, &open) && status == PMB_OK) {
+        open = pmb_in_memory(panel, open);
+        status = set_place(panel, X_RANGE, &open);
     }
-    /* Some panels exchange both memories after a partial refresh, so what is shown goes to both. */
     if (status == PMB_OK)
-        status = write_plane(panel, held, area, WRITE_BLACK, 0, flip);
-    if (status == PMB_OK && panel->planes & PMB_PLANE_SHOWN && !is(panel, PMB_SSD1608))
-        status = write_plane(panel, held, area, WRITE_RED, 0, flip);
+        status = write_plane(panel, held, area, &where, WRITE_BLACK);
+    /* Some panels exchange both memories after a partial refresh, so what is shown goes to both. */
+    if (status == PMB_OK && (panel->format->planes == 2 ||
+                             (panel->planes & PMB_PLANE_SHOWN && !is(panel, PMB_SSD1608))))
+        status = write_plane(panel, held, area, &where, WRITE_RED);
     return status;
 }
 
 static pmb_status activate(const pmb_panel *panel, uint8_t what)
 {
-    const uint8_t command = ACTIVATE;
     pmb_status status = set_one(panel, UPDATE_CONTROL_2, what);
     if (status == PMB_OK)
-        status = pmb_send_command(panel, &command, 1);
+        status = pmb_send_single(panel, ACTIVATE);
     pmb_paper_begun(panel, BUSY_LATE_MS);
     return status;
 }

@@ -153,12 +153,12 @@ bool pmb_window_goes_on(pmb_panel *panel, pmb_rect *part)
     return false;
 #else
     const pmb_rect r = *part, frame = panel->frame;
-    const bool swap = !PMB_NO_TURN && panel->turn & PMB_TURN_SWAP;
-    const int16_t from = swap ? r.y : r.x, size = swap ? r.h : r.w, at = swap ? r.x : r.y;
+    const bool across = !PMB_NO_TURN && panel->columns;
+    const int16_t from = across ? r.y : r.x, size = across ? r.h : r.w, at = across ? r.x : r.y;
     struct pmb_open_window *window = &panel->window;
     const bool goes_on = window->size == size && window->from == from && window->next == at;
-    *window = (struct pmb_open_window){from, size, (int16_t)(at + (swap ? r.w : r.h))};
-    if (swap)
+    *window = (struct pmb_open_window){from, size, (int16_t)(at + (across ? r.w : r.h))};
+    if (across)
         part->w = (int16_t)(frame.x + frame.w - r.x);
     else
         part->h = (int16_t)(frame.y + frame.h - r.y);
