@@ -130,7 +130,6 @@ const PMB_FLASH pmb_format pmb_index8 = {
     .columns_per_byte = 1,
     .bytes_per_pixel = 1,
     .planes = 1,
-    .msb_first = true,
     .one_bit = false,
     .fill = fill,
     .stamp = stamp,

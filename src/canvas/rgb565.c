@@ -218,7 +218,6 @@ const PMB_FLASH pmb_format pmb_rgb565 = {
     .columns_per_byte = 1,
     .bytes_per_pixel = 2,
     .planes = 1,
-    .msb_first = true,
     .one_bit = false,
     .fill = fill,
     .stamp = stamp,

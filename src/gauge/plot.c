@@ -47,8 +47,8 @@ void pmb_plot_widen(pmb_plot *p, const int16_t *values)
     }
     for (uint8_t i = 0; i < p->series_count; i++) {
         pmb_spread *e = column_ago(p, i, 0);
-        e->least = values[i] < e->least ? values[i] : e->least;
-        e->most = values[i] > e->most ? values[i] : e->most;
+        e->least = (int16_t)pmb_lesser(values[i], e->least);
+        e->most = (int16_t)pmb_greater(values[i], e->most);
     }
 }
 

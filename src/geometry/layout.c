@@ -19,9 +19,9 @@ static void divide(int32_t length, int32_t gap, const pmb_part *parts, uint8_t c
     const int32_t left = pmb_greater(length - fixed, 0);
     int32_t at = 0, given = 0;
     for (uint8_t i = 0; i < count; i++) {
-        const int32_t before = shares > 0 ? left * given / shares : 0;
+        const int32_t before = given;
         given += parts[i].stretch;
-        const int32_t share = shares > 0 ? left * given / shares - before : 0;
+        const int32_t share = shares > 0 ? left * given / shares - left * before / shares : 0;
         struct stretch s = {at, pmb_greater(parts[i].size, 0) + share};
         at += s.size + gap;
         s.at = pmb_lesser(s.at, length);

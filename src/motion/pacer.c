@@ -4,7 +4,7 @@
 
 void pmb_pacer_init(pmb_pacer *p, uint16_t rate, uint32_t now)
 {
-    const uint32_t possible = rate < 1 ? 1 : rate > 1000 ? 1000 : rate;
+    const uint32_t possible = (uint32_t)pmb_greater(1, pmb_lesser(rate, 1000));
     *p = (pmb_pacer){.period = 1000000u / possible, .begun = now, .due = now, .drawn = now};
 }
 

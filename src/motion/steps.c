@@ -4,7 +4,7 @@
 
 void pmb_steps_init(pmb_steps *s, uint16_t rate, uint32_t now)
 {
-    const uint32_t possible = rate < 1 ? 1 : rate > 1000 ? 1000 : rate;
+    const uint32_t possible = (uint32_t)pmb_greater(1, pmb_lesser(rate, 1000));
     *s = (pmb_steps){.period = 1000000u / possible, .last = now};
 }
 

@@ -126,7 +126,7 @@ pmb_status pmb_store_save(const pmb_storage *s, uint8_t version, const void *rec
     status = s->erase ? s->erase(s->context, slot) : PMB_OK;
     if (status == PMB_OK)
         status = s->write(s->context, slot, 0, head, HEAD);
-    return status == PMB_OK && size > 0 ? s->write(s->context, slot, HEAD, record, size) : status;
+    return status == PMB_OK ? s->write(s->context, slot, HEAD, record, size) : status;
 }
 
 pmb_status pmb_store_load(const pmb_storage *s, uint8_t *version, void *record, size_t size)

@@ -1,5 +1,6 @@
 /* Ellipses, rings, round rectangles, sectors, polygons and curves against their definitions. */
 #include "test.h"
+#include <math.h>
 
 enum { W = 64, H = 56 };
 
@@ -183,6 +184,25 @@ static void sectors_share_a_ring_without_gap_or_overlap(void **state)
     }
 }
 
+/* Around half a turn the two sides change their roles. */
+static void a_sector_grows_with_its_sweep(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    int before = 0;
+    for (pmb_angle sweep = 32760; sweep < 32776; sweep++) {
+        int count = 0;
+        open_sheet(&s);
+        pmb_sector_fill(&s.c, (pmb_point){30, 28}, 20, -1, PMB_DEGREES(30), sweep, PMB_WHITE);
+        for (int y = 0; y < H; y++)
+            for (int x = 0; x < W; x++)
+                count += is_set(&s, x, y);
+        assert_in_range(count, before, before > 0 ? before + 25 : 700);
+        before = count;
+    }
+    assert_in_range(before, 600, 700); /* half of a disc */
+}
+
 static void a_quarter_sector_is_where_it_should_be(void **state)
 {
     (void)state;
@@ -209,6 +229,9 @@ static void sines_are_near_the_true_ones(void **state)
         assert_in_range(one, 32767 - 10, 32767 + 4);
         assert_true(abs(pmb_sine((pmb_angle)(a + 1)) - sine) <= 5);
     }
+    for (int i = 0; i < 256; i++)
+        assert_int_equal(pmb_sine((pmb_angle)(256 * i)),
+                         lround(32767 * sin(3.14159265358979 * i / 128)));
     const pmb_point p = pmb_polar((pmb_point){100, 100}, PMB_DEGREES(90), 40);
     assert_true(p.x == 140 && p.y == 100);
 }
@@ -500,6 +523,7 @@ int main(void)
         cmocka_unit_test(round_rectangles_are_as_defined),
         cmocka_unit_test(circles_are_symmetric_and_have_their_width),
         cmocka_unit_test(sectors_share_a_ring_without_gap_or_overlap),
+        cmocka_unit_test(a_sector_grows_with_its_sweep),
         cmocka_unit_test(a_quarter_sector_is_where_it_should_be),
         cmocka_unit_test(sines_are_near_the_true_ones),
         cmocka_unit_test(polygons_are_as_defined),

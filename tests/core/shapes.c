@@ -276,6 +276,21 @@ static void gradients_go_from_one_colour_to_the_other(void **state)
             counts[x * 3 / W] += is_set(&s, x, y);
     assert_true(counts[0] * 2 < counts[1] && counts[1] < counts[2]);
     assert_true(!is_set(&s, 0, 0) && is_set(&s, W - 1, 3));
+    /* It ends where the rectangle does, however wide that is. */
+    enum { WIDE = 200 };
+    static uint8_t bits[WIDE / 8 * 3];
+    for (int16_t w = 1; w < WIDE - 4; w++)
+        for (int down = 0; down < 2; down++) {
+            assert_int_equal(pmb_canvas_init(&c, &pmb_mono_horizontal, (pmb_rect){0, 0, WIDE, 3},
+                                             bits, sizeof bits),
+                             PMB_OK);
+            pmb_fill(&c, PMB_BLACK);
+            pmb_rect_gradient(&c, (pmb_rect){2, 1, w, 1}, PMB_WHITE, PMB_WHITE, down);
+            for (int16_t y = 0; y < 3; y++)
+                for (int16_t x = 0; x < WIDE; x++)
+                    assert_int_equal(pmb_canvas_peek(&c, (pmb_point){x, y}) == PMB_WHITE,
+                                     x >= 2 && x < 2 + w && y == 1);
+        }
 }
 
 static void a_diagonal_across_everything_hits_its_pixels(void **state)

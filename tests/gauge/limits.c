@@ -70,6 +70,21 @@ static void scales_need_no_ticks(void **state)
 }
 
 /* A target beyond either end of the scale has no mark; one at the end has. */
+static void zones_rise(void **state)
+{
+    (void)state;
+    static const pmb_zone rising[] = {{0, PMB_NORMAL}, {5, PMB_CAUTION}, {9, PMB_ALARM}};
+    static const pmb_zone falling[] = {{0, PMB_NORMAL}, {5, PMB_CAUTION}, {5, PMB_ALARM}};
+    pmb_scale scale = plain;
+    scale.zone_count = 3;
+    scale.zones = rising;
+    assert_int_equal(pmb_scale_check(&scale), PMB_OK);
+    scale.zones = falling;
+    assert_int_equal(pmb_scale_check(&scale), PMB_ERR_ARGUMENT);
+    scale.zone_count = 2;
+    assert_int_equal(pmb_scale_check(&scale), PMB_OK);
+}
+
 static void targets_beyond_the_scale_have_no_mark(void **state)
 {
     (void)state;
@@ -325,6 +340,45 @@ static void tables_need_no_headings(void **state)
 #endif
 }
 
+static const char *digits(const void *data, uint16_t row, uint8_t column)
+{
+    (void)data, (void)row, (void)column;
+    return "11";
+}
+
+/* Digits are of one width in a table, also in its headings; no column is asked for behind the last.
+ */
+static void tables_have_as_many_columns_as_they_may(void **state)
+{
+    (void)state;
+    static const pmb_column narrow[PMB_TABLE_MOST_COLUMNS] = {
+        {.heading = "1"}, {.heading = "1"}, {.heading = "1"}, {.heading = "1"},
+        {.heading = "1"}, {.heading = "1"}, {.heading = "1"}, {.heading = "1"}};
+    static const pmb_column ones[] = {{"1111", {0, 0}, PMB_LEFT}},
+                            noughts[] = {{"0000", {0, 0}, PMB_LEFT}};
+    pmb_table table = {&pmb_theme_dark, narrow, PMB_TABLE_MOST_COLUMNS, digits, false};
+    const pmb_rect wide = {0, 0, W, 60};
+    again();
+    assert_int_not_equal(pmb_table_draw(&s.c, &table, wide, NULL, 2, 0, -1), 0);
+    table.column_count = PMB_TABLE_MOST_COLUMNS + 1; /* as if there were no more */
+    again();
+    assert_int_not_equal(pmb_table_draw(&s.c, &table, wide, NULL, 2, 0, -1), 0);
+    assert_true(is_same());
+    pmb_theme theme = pmb_theme_dark;
+    theme.label = &pmb_font_slipway; /* its 1 is narrower than its 0 */
+    table = (pmb_table){&theme, ones, 1, digits, false};
+    int last[2] = {0, 0};
+    for (int i = 0; i < 2; i++) {
+        table.columns = i ? noughts : ones;
+        again();
+        (void)pmb_table_draw(&s.c, &table, wide, NULL, 0, 0, -1);
+        for (int x = 0; x < W; x++)
+            for (int y = 0; y < 10; y++)
+                last[i] = at(&s, x, y) == PMB_WHITE ? x : last[i];
+    }
+    assert_in_range(last[1] - last[0], 0, 2);
+}
+
 static const char *row_value(const void *data, uint16_t item)
 {
     (void)data;
@@ -394,6 +448,8 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(scales_need_no_ticks),
+        cmocka_unit_test(zones_rise),
+        cmocka_unit_test(tables_have_as_many_columns_as_they_may),
         cmocka_unit_test(targets_beyond_the_scale_have_no_mark),
         cmocka_unit_test(what_a_segment_cannot_show_is_blank),
         cmocka_unit_test(cells_that_cannot_be_are_not_drawn),

@@ -42,6 +42,33 @@ static void the_chosen_item_is_marked(void **state)
     }
 }
 
+static const char *known_value(const void *data, uint16_t item)
+{
+    assert_in_range(item, 0, *(const uint16_t *)data - 1);
+    return NULL;
+}
+
+/* What is left below the last whole row stays empty, and nothing is asked for behind the last item.
+ */
+static void lists_end_with_a_whole_row(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    const pmb_list l = {.theme = &pmb_theme_dark,
+                        .items = items,
+                        .count = 4,
+                        .value = known_value,
+                        .data = &l.count};
+    const int h = row_of(&l);
+    for (int rows = 2; rows < 6; rows++) {
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_list_draw(&s.c, &l, (pmb_rect){0, 0, 100, (int16_t)(rows * h + h - 1)}, 0, 99);
+        for (int y = (rows < 4 ? rows : 4) * h; y < rows * h + h - 1; y++)
+            for (int x = 0; x < 90; x++)
+                assert_int_equal(at(&s, x, y), PMB_BLACK);
+    }
+}
+
 static const char *cell(const void *data, uint16_t row, uint8_t column)
 {
     static char text[8];
@@ -126,6 +153,31 @@ static void buttons_and_switches_show_their_state(void **state)
     /* The knob is at the right when it is on. */
     assert_int_equal(at(&s[2], sw.w - 8, sw.h / 2), pmb_theme_color.faint);
     assert_int_equal(at(&s[3], sw.w - 8, sw.h / 2), pmb_theme_color.ground);
+}
+
+/* The larger typeface, as long as the label has room in it: all of its width and its ascent. */
+static void labels_are_as_large_as_fits(void **state)
+{
+    (void)state;
+    static struct sheet larger, s;
+    const pmb_text_style style = {.font = pmb_theme_dark.text};
+    const int16_t w = pmb_text_width(&style, "Open"), h = pmb_font_measure(style.font).ascent;
+    for (int less = 0; less < 3; less++) { /* nothing, a column, a row */
+        const pmb_rect r = {0, 0, (int16_t)(w + 4 - (less == 1)), (int16_t)(h + 4 - (less == 2))};
+        const pmb_rect inside = pmb_rect_inset(r, 2);
+        open_sheet(&s, &pmb_rgb565, all);
+        open_sheet(&larger, &pmb_rgb565, all);
+        pmb_button_draw(&s.c, &pmb_theme_dark, r, "Open", false);
+        pmb_text_style want = {.font = less ? pmb_theme_dark.label : pmb_theme_dark.text,
+                               .color = PMB_WHITE};
+        (void)pmb_text_box(&larger.c, &want, inside,
+                           &(pmb_text_layout){.across = PMB_CENTER, .down = PMB_MIDDLE}, "Open");
+        int differ = 0;
+        for (int y = 4; y < r.h - 4; y++)
+            for (int x = 4; x < r.w - 4; x++)
+                differ += at(&s, x, y) != at(&larger, x, y);
+        assert_int_equal(differ, 0);
+    }
 }
 
 static void signs_stand_at_the_right(void **state)
@@ -221,12 +273,14 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(lists_follow_the_choice),
         test_without(PMB_ONE_BIT, the_chosen_item_is_marked),
+        test_without(PMB_ONE_BIT, lists_end_with_a_whole_row),
         test_without(PMB_ONE_BIT, items_have_values_and_switches),
         test_without(PMB_ONE_BIT, tables_follow_and_show_where_they_are),
         test_without(PMB_ONE_BIT, tables_show_the_rows_that_have_room),
         test_without(PMB_ONE_BIT, messages_have_room_for_their_text),
         test_without(PMB_ONE_BIT, buttons_and_switches_show_their_state),
         test_without(PMB_ONE_BIT, signs_stand_at_the_right),
+        test_without(PMB_ONE_BIT, labels_are_as_large_as_fits),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }

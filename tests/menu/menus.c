@@ -437,6 +437,10 @@ static void a_list_may_be_the_home_page(void **state)
         quay_act(&menu, "dp");
         assert_int_equal(chosen_row, pages[i].chosen ? 1 : 9);
         assert_int_equal(menu.level, 0);
+        quay_act(&menu, "dup"); /* down, and up again as far as the first */
+        assert_int_equal(chosen_row, pages[i].chosen ? 1 : 9);
+        quay_act(&menu, "up");
+        assert_int_equal(chosen_row, pages[i].chosen ? 0 : 9);
         (void)redrawn(&menu);
         const pmb_rect none = pmb_menu_row(&menu, 3);
         assert_true(pmb_rect_is_empty(none));

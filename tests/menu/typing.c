@@ -64,6 +64,23 @@ static void fingers_type_what_is_on_the_keys(void **state)
     }
 }
 
+/* A finger that leaves the keys presses none. */
+static void a_finger_may_leave_the_keys(void **state)
+{
+    (void)state;
+    pmb_keyboard k = keyboard_of((pmb_size){240, 320}, NULL);
+    pmb_finger finger = {.at = {20, 200}, .down = true};
+    for (; !k.pressed && finger.at.y < 320; finger.at.y++)
+        pmb_keyboard_touch(&k, PMB_TOUCH_PRESSED, &finger);
+    assert_true(k.pressed);
+    finger.at = (pmb_point){-5, -5};
+    pmb_keyboard_touch(&k, PMB_TOUCH_DRAGGED, &finger);
+    assert_false(k.pressed);
+    finger.down = false;
+    pmb_keyboard_touch(&k, PMB_TOUCH_RELEASED, &finger);
+    assert_string_equal(k.text, "");
+}
+
 /* By a knob: the focus goes through all keys and comes back; each is typed once. */
 static void a_knob_reaches_every_key(void **state)
 {
@@ -520,6 +537,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(fingers_type_what_is_on_the_keys),
+        cmocka_unit_test(a_finger_may_leave_the_keys),
         cmocka_unit_test(a_knob_reaches_every_key),
         cmocka_unit_test(a_stick_goes_to_the_key_beside),
         cmocka_unit_test(no_more_is_typed_than_there_is_room_for),

@@ -123,6 +123,15 @@ static void sprites_move_by_their_velocity(void **state)
     assert_in_range(pmb_sprite_box(&s).x, 157, 163);
     assert_in_range(pmb_sprite_box(&s).y, 33, 39);
     assert_int_equal(pmb_sprite_box(&s).w, 10);
+    s = sprite_of(&picture, 100, 50);
+    s.vx = 10000;
+    s.vy = -31; /* half a sixteenth a millisecond, and a little less */
+    pmb_sprite_move(&s, 1000);
+    assert_int_equal(s.x, 16 * 10100);
+    pmb_sprite_move(&s, 1);
+    assert_int_equal(s.y, 16 * (50 - 31));
+    pmb_sprite_move(&s, 2000); /* no more than a second */
+    assert_int_equal(s.x, 16 * (10100 + 10 + 10000));
     s.x = -9;
     assert_int_equal(pmb_sprite_box(&s).x, -1);
     s.x = -8;
@@ -157,6 +166,13 @@ static void sprites_stay_in_their_bounds(void **state)
             assert_int_equal(pmb_sprite_box(&s).x, 50);
             assert_int_equal(pmb_sprite_box(&s).y, 34);
         }
+        s = sprite_of(&picture, 40, 5);
+        s.bounds = (pmb_rect){0, 0, 60, 40};
+        s.bounce = bounce;
+        s.vx = 10;
+        pmb_sprite_move(&s, 1000); /* as far as the edge, and no further */
+        assert_int_equal(pmb_sprite_box(&s).x, 50);
+        assert_int_equal(s.vx, 10);
         s.bounds = (pmb_rect){20, 20, 4, 4}; /* too narrow */
         s.vx = 100;
         pmb_sprite_move(&s, 1000);
@@ -349,6 +365,8 @@ static void rates_and_counts_have_limits(void **state)
     assert_int_equal(pmb_pacer_done(&p, 300), 999800);
     pmb_pacer_init(&p, 1001, 0);
     assert_int_equal(pmb_pacer_done(&p, 0), 1000);
+    assert_int_equal(pmb_pacer_done(&p, 0), 1000); /* early by a whole frame */
+    assert_int_equal(p.late, 0);
     uint32_t now = 0;
     for (uint32_t i = 0; i <= UINT16_MAX + 2u; i++) {
         pmb_pacer_draw(&p, now);

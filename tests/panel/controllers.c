@@ -96,6 +96,43 @@ static void small_bands_give_the_same_glass(void **state)
     for_each(check_bands);
 }
 
+/* Fills the canvas with a colour; without one it draws nothing. */
+static void draw_ground(pmb_canvas *c, void *color)
+{
+    if (color)
+        pmb_fill(c, *(const pmb_color *)color);
+}
+
+static uint8_t ground_of(struct rig *rig, const pmb_color *color)
+{
+    assert_int_equal(pmb_screen_paint(&rig->screen, draw_ground, (void *)(uintptr_t)color), PMB_OK);
+    assert_int_equal(pmb_panel_wait(&rig->panel, 60000), PMB_OK);
+    const pmb_glass_view glass = pmb_module_glass(rig->module);
+    for (int i = 0; i < glass.width * glass.height; i++)
+        if (glass.rgb[3 * i + 1] != glass.rgb[1])
+            fail_msg("%s: pixel %d is not as the first", now, i);
+    return glass.rgb[1];
+}
+
+/* Where a scene draws nothing paper is light, and anything else dark. */
+static void check_blank(const struct candidate *c, const pmb_panel_config *config)
+{
+    static const pmb_color white = PMB_WHITE, black = PMB_BLACK;
+    struct rig rig;
+    rig_open(&rig, config, 0, false);
+    const uint8_t nothing = ground_of(&rig, NULL), dark = ground_of(&rig, &black);
+    const uint8_t light = ground_of(&rig, &white);
+    if (light <= dark || nothing != (c->paper ? light : dark))
+        fail_msg("%s: nothing is %u, black %u, white %u", now, nothing, dark, light);
+    rig_close(&rig);
+}
+
+static void a_panel_is_blank_where_nothing_is_drawn(void **state)
+{
+    (void)state;
+    for_each(check_blank);
+}
+
 static void check_inversion(const struct candidate *c, const pmb_panel_config *config)
 {
     struct rig rig;
@@ -295,6 +332,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, every_orientation_on_every_bus),
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, small_bands_give_the_same_glass),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_panel_is_blank_where_nothing_is_drawn),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, inversion_exchanges_every_pixel),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, contrast_changes_the_glass_or_is_refused),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, sleep_hides_the_picture_and_wake_shows_it),

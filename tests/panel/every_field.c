@@ -105,6 +105,13 @@ static void try_callbacks(const struct candidate *c, int bus)
         assert_int_equal(open_as(&config, &port, why, sizeof why),
                          needed ? PMB_ERR_UNSUPPORTED : PMB_OK);
     }
+    if (bus == PARALLEL && !c->paper) { /* what is not read needs no pin_read */
+        pmb_panel_config written = config_for(c, bus);
+        pmb_port deaf = taker;
+        deaf.pin_read = NULL;
+        written.bus.read = PMB_PIN_NONE;
+        assert_int_equal(open_as(&written, &deaf, why, sizeof why), PMB_OK);
+    }
     pmb_panel_config lit = config_for(c, bus); /* a backlight needs a pin as well */
     pmb_port port = taker;
     port.pin_write = NULL;

@@ -108,6 +108,7 @@ static void reading_needs_a_wire_and_a_callback(void **state)
         assert_true(reply[0] == 0xAA || reply[0] == 0x55);
         assert_int_equal(reply[1], reply[0]);
         assert_int_equal(reply[2], reply[0]);
+        assert_true(taken_level(config.bus.select)); /* the bus is free again */
     }
     taken.held = true;
     assert_int_equal(pmb_panel_read(&panel, 4, reply, 1), PMB_OK);

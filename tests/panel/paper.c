@@ -226,12 +226,16 @@ static void a_stuck_busy_line_is_a_timeout(void **state)
     const struct {
         pmb_panel_config config;
         int busy;
-    } cases[] = {{ssd1681, 1}, {paper(&pmb_uc8176, 400, 300), 0}};
+        uint32_t full_ms; /* the longest refresh, of the notes in docs/controllers */
+    } cases[] = {{ssd1681, 1, 4000}, {paper(&pmb_uc8176, 400, 300), 0, 6000}};
     for (size_t i = 0; i < LENGTH(cases); i++) {
         struct rig rig;
         rig_build(&rig, &cases[i].config);
         assert_true(pmb_bench_stick(rig.module, "BUSY", cases[i].busy));
         assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_ERR_TIMEOUT);
+        /* Four times as long is waited. */
+        const uint32_t ms = (uint32_t)(pmb_bench_now(rig.bench) / 1000000);
+        assert_in_range(ms, 4 * cases[i].full_ms, 4 * cases[i].full_ms + 100);
         rig_close(&rig);
     }
 }

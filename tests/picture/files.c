@@ -228,6 +228,43 @@ static void large_files_are_made_to_fit(void **state)
         }
 }
 
+/* Halves are rounded up: 7, 7, 7 and 9 are 8, which RGB565 can show, and less is 0. */
+static void means_are_rounded(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    static const char *const files[] = {"P2 2 2 255 7 7 7 9", "P2 2 2 255 7 7 7 8"};
+    for (int i = 0; i < 2; i++) {
+        pmb_file_report report;
+        open_sheet(&s);
+        assert_int_equal(
+            draw(&s, (const uint8_t *)files[i], strlen(files[i]), (pmb_rect){0, 0, 1, 1}, &report),
+            PMB_OK);
+        assert_int_equal(at(&s, 0, 0), i ? PMB_RGB(7, 7, 7) : PMB_RGB(8, 8, 8));
+    }
+}
+
+/* A side may have 32767 pixels. */
+static void sides_have_a_limit(void **state)
+{
+    (void)state;
+    static const char *const sizes[] = {"32767 1", "1 32767", "32768 1", "1 32768"};
+    static struct file f;
+    static struct sheet s;
+    for (int i = 0; i < 4; i++) {
+        pmb_file_report report;
+        char text[40];
+        f.size = 0;
+        snprintf(text, sizeof text, "P4 %s\n", sizes[i]);
+        put_text(&f, text);
+        for (int k = 0; k < 32768; k++)
+            put(&f, 0);
+        open_sheet(&s);
+        const pmb_status status = draw(&s, f.bytes, f.size, (pmb_rect){0, 0, W, H}, &report);
+        assert_int_equal(status, i < 2 ? PMB_OK : PMB_ERR_DATA);
+    }
+}
+
 static J_COLOR_SPACE kept_as = JCS_YCbCr; /* colours of the next files */
 
 /* libjpeg makes the file, and says what it is. */
@@ -257,7 +294,7 @@ static void make_jpeg(struct file *f, int w, int h, int quality, int across, int
         jpeg_simple_progression(&jpeg);
     jpeg_start_compress(&jpeg, TRUE);
     for (int y = 0; y < h; y++) {
-        uint8_t row[600];
+        uint8_t row[1200];
         for (int x = 0; x < w; x++) {
             uint8_t rgb[3];
             color_at(x, y, rgb);
@@ -333,6 +370,23 @@ static void jpegs_are_within_one_step_of_libjpeg(void **state)
                     fail_msg("jpeg %u: pixel %d,%d is %04x, not %d %d %d", i, x, y, at(&s, x, y),
                              rows[y][x][0], rows[y][x][1], rows[y][x][2]);
         assert_int_equal(at(&s, w, h), GROUND);
+    }
+}
+
+/* More than 255 each way: sizes are two bytes. */
+static void long_jpegs_are_drawn(void **state)
+{
+    (void)state;
+    static struct file f;
+    static struct sheet s;
+    for (int tall = 0; tall < 2; tall++) {
+        pmb_file_report report;
+        const int16_t w = tall ? 8 : 300, h = tall ? 300 : 8;
+        make_jpeg(&f, w, h, 90, 1, 1, 0, false, false);
+        open_sheet(&s);
+        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, W, H}, &report), PMB_OK);
+        assert_int_equal(report.size.w, w);
+        assert_int_equal(report.size.h, h);
     }
 }
 
@@ -571,6 +625,9 @@ int main(void)
         test_without(PMB_ONE_BIT, bitmaps_of_all_depths_are_drawn),
         test_without(PMB_ONE_BIT, netpbm_files_of_all_kinds_are_drawn),
         test_without(PMB_ONE_BIT, large_files_are_made_to_fit),
+        test_without(PMB_ONE_BIT, means_are_rounded),
+        test_without(PMB_ONE_BIT, sides_have_a_limit),
+        test_without(PMB_ONE_BIT, long_jpegs_are_drawn),
         test_without(PMB_ONE_BIT, jpegs_are_within_one_step_of_libjpeg),
         test_without(PMB_ONE_BIT, jpegs_of_red_green_and_blue_are_drawn),
         test_without(PMB_ONE_BIT, bitmaps_with_a_short_header_are_drawn),

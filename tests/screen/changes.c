@@ -379,6 +379,29 @@ static void neighbours_are_sent_in_one_go(void **state)
     }
 }
 
+/* Two places that change side by side are sent as two, however many rows they have. */
+static void places_side_by_side_stay_two(void **state)
+{
+    (void)state;
+    for (size_t k = 2; k < 4; k++) { /* those that are addressed by windows */
+        struct station s;
+        open_station(&s, &configs[k], 0, MIRROR, 0);
+        assert_int_equal(pmb_screen_present(&s.rig.screen), PMB_OK);
+        uint64_t transfers[2];
+        for (int two = 0; two < 2; two++) {
+            pmb_canvas *c = pmb_screen_canvas(&s.rig.screen);
+            const uint64_t before = pmb_bench_traffic_so_far(s.rig.bench).transfers;
+            for (int16_t i = 0; i <= two; i++)
+                pmb_rect_fill(c, (pmb_rect){(int16_t)(8 + 80 * i), (int16_t)(8 + 24 * two), 8, 20},
+                              PMB_WHITE);
+            assert_int_equal(pmb_screen_present(&s.rig.screen), PMB_OK);
+            transfers[two] = pmb_bench_traffic_so_far(s.rig.bench).transfers - before;
+        }
+        assert_true(transfers[1] <= 2 * transfers[0]);
+        close_station(&s);
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -388,6 +411,7 @@ int main(void)
                      whatever_is_painted_in_bands_is_sent),
         test_without(PMB_NO_TILES | PMB_ONE_BIT, more_memory_sends_less),
         test_without(PMB_ONE_BIT, what_overlaps_is_not_sent_more_than_once),
+        test_without(PMB_NO_TILES | PMB_ONE_BIT, places_side_by_side_stay_two),
         test_without(PMB_NO_DAMAGE, only_what_was_drawn_is_looked_at),
         test_without(PMB_NO_TILES | PMB_ONE_BIT, neighbours_are_sent_in_one_go),
     };

@@ -2,9 +2,9 @@
 """Changes src/ in one place at a time and runs the tests of that room: a test fails, or the change lives.
 
 mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N] [--among FILE]: N changes, chosen by the seed,
-in a copy of the checkout below BUILD. A change that compiles to the same code is none, and is not counted. Lines
-that are marked as never reached are left alone. What the tests let live is tried again with sanitizers, by the quick
-tests. The changes that live then are printed with their line.
+in a copy of the checkout below BUILD. A change that compiles to the same code is none, and is not counted, and those
+of equal.txt, which make no difference, are left out. Lines that are marked as never reached are left alone. What the
+tests let live is tried again with sanitizers, by the quick tests. The changes that live then are printed.
 """
 import argparse
 import os
@@ -32,7 +32,7 @@ ROOMS = {
     "input": "input-exact input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
     "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
     "motion": "motion-game motion-motion",
-    "panel": "panel-arguments panel-clock panel-controllers panel-every_error panel-every_field panel-expander "
+    "panel": "golden-cards panel-arguments panel-clock panel-controllers panel-every_error panel-every_field panel-expander "
               "panel-explain panel-formats panel-glasses panel-minimal_port panel-odd_calls "
               "panel-own_controller panel-own_family panel-own_windowed panel-paper panel-paper_drive "
               "panel-placing panel-port_rules panel-probe panel-setup_lists panel-shared_reset panel-ssd1306 "
@@ -213,9 +213,22 @@ class Copy:
 
 
 def said_of(change):
+    """Where a change is, and the line as it becomes."""
     path, at, old, new = change
-    line = path.read_text()[:at].count("\n") + 1
-    return f"{path.relative_to(TOP)}:{line}: {old.strip()} -> {new.strip()}"
+    text = path.read_text()
+    begin, end = text.rfind("\n", 0, at) + 1, text.find("\n", at + len(old))
+    changed = " ".join((text[begin:at] + new + text[at + len(old):end]).split())
+    return f"{path.relative_to(TOP)}:{text.count(chr(10), 0, at) + 1}: {changed}"
+
+
+def without_number(said):
+    return re.sub(r":\d+:", ":", said, count=1)
+
+
+def known_equals():
+    """Changes that make no difference: in equal.txt, each with the reason in the line below it."""
+    lines = (pathlib.Path(__file__).parent / "equal.txt").read_text().splitlines()
+    return {line for line in lines if line.startswith("src/")}
 
 
 def main():
@@ -234,9 +247,12 @@ def main():
     if options.among:
         lived = set(re.findall(r"lives: (.*)", options.among.read_text()))
         chosen = [change for change in everything if said_of(change) in lived][part - 1::parts]
+    equals = known_equals()
     copy = Copy(options.build.resolve())
     counted = killed = 0
     for change in chosen:
+        if without_number(said_of(change)) in equals:
+            continue
         fate = copy.fate(change)
         if fate in ("same", "broken"):
             continue
