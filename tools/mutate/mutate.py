@@ -1,12 +1,14 @@
 #!/usr/bin/python3
 """Changes src/ in one place at a time and runs the tests of that room: a test fails, or the change lives.
 
-mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N] [--among FILE]: N changes, chosen by the seed,
+mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N] [--quick] [--among FILE]: N changes, chosen by the seed,
 in a copy of the checkout below BUILD. A change that compiles to the same code is none, and is not counted, and those
 of equal.txt, which make no difference, are left out. Lines that are marked as never reached are left alone. What the
 tests let live is tried again with sanitizers, by the quick tests. The changes that live then are printed.
 """
 import argparse
+import collections
+import math
 import os
 import pathlib
 import random
@@ -32,8 +34,8 @@ ROOMS = {
     "input": "input-exact input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
     "menu": "golden-keys golden-menus menu-menu_touch menu-menus menu-typing menu-walks",
     "motion": "motion-game motion-motion",
-    "panel": "golden-cards panel-arguments panel-clock panel-controllers panel-every_error panel-every_field panel-expander "
-              "panel-explain panel-formats panel-glasses panel-minimal_port panel-odd_calls "
+    "panel": "golden-cards panel-arguments panel-clock panel-controllers panel-every_error panel-every_field "
+              "panel-expander panel-explain panel-formats panel-glasses panel-minimal_port panel-odd_calls "
               "panel-own_controller panel-own_family panel-own_windowed panel-paper panel-paper_drive "
               "panel-placing panel-port_rules panel-probe panel-setup_lists panel-shared_reset panel-ssd1306 "
               "screen-background screen-bands screen-fault_walk screen-faults screen-mirror screen-paper_steps "
@@ -98,6 +100,7 @@ def changes_of(path):
 
 
 SANITIZERS = "-fsanitize=address,undefined -fno-sanitize-recover=all"
+LINK = 0.3  # seconds, roughly
 LONGEST = 2.0  # seconds that a test may take to be run again with sanitizers, which take ten times as long
 
 
@@ -112,7 +115,7 @@ class Build:
                   "-DPEMBLE_EXAMPLES=ON"], check=True)
         tests = sorted({test for room in ROOMS.values() for test in room.split()})
         self.run(["ninja", "-C", str(build)] + [self.target(test) for test in tests], check=True)
-        self.commands = {}
+        self.commands, self.kills = {}, collections.Counter()
         self.seconds, self.patience = {}, {}
         if like:  # the same tests, slower
             self.seconds = like.seconds
@@ -166,16 +169,22 @@ class Build:
     def compiles(self, name):
         return self.makes(str(self.object_of(name).relative_to(self.build))) and self.makes("libpemble.a")
 
-    def noticed_by(self, room, longest=1e9):
-        """The first test of a room that fails, of those that take `longest` seconds at most, the quick ones first."""
+    def noticed_by(self, room, longest=math.inf):
+        """The first test of a room that fails, of those that take `longest` seconds at most. The quick ones are run
+        first, and those that failed often."""
         tests = [test for test in ROOMS[room].split() if self.seconds[test] <= longest]
-        return next((test for test in sorted(tests, key=self.seconds.get) if self.fails(test)), None)
+        for test in sorted(tests, key=lambda test: (LINK + self.seconds[test]) / (1 + self.kills[test])):
+            if self.fails(test):
+                self.kills[test] += 1
+                return test
+        return None
 
 
 class Copy:
     """A copy of the checkout, with its tests built plainly, and with sanitizers for what they let live."""
 
-    def __init__(self, where):
+    def __init__(self, where, quick):
+        self.quick = quick
         self.source = where / "source"
         if self.source.exists():
             shutil.rmtree(self.source)
@@ -185,7 +194,7 @@ class Copy:
             target.parent.mkdir(parents=True, exist_ok=True)
             shutil.copy2(TOP / name, target)
         self.plain = Build(self.source, where / "build", "-O2 -g0")
-        self.checked = Build(self.source, where / "checked", "-O1 -g0 " + SANITIZERS, self.plain)
+        self.checked = None if quick else Build(self.source, where / "checked", "-O1 -g0 " + SANITIZERS, self.plain)
 
     def fate(self, change):
         """'same', 'broken', 'lives', or the test that fails."""
@@ -201,8 +210,8 @@ class Copy:
                 return "broken"
             if self.plain.object_of(name).read_bytes() == before:
                 return "same"
-            noticed = self.plain.noticed_by(name.parts[1])
-            if not noticed:
+            noticed = self.plain.noticed_by(name.parts[1], LONGEST if self.quick else math.inf)
+            if not noticed and self.checked:
                 builds.append(self.checked)
                 noticed = self.checked.noticed_by(name.parts[1], LONGEST)
             return noticed or "lives"
@@ -238,6 +247,7 @@ def main():
     parser.add_argument("--seed", type=int, default=1)
     parser.add_argument("--rooms", default=",".join(ROOMS))
     parser.add_argument("--part", default="1/1", help="I/N: every N-th change from the I-th on, for N processes")
+    parser.add_argument("--quick", action="store_true", help="no sanitizers and no slow tests: then try --among")
     parser.add_argument("--among", type=pathlib.Path, help="only what an earlier run printed as living")
     options = parser.parse_args()
     part, parts = map(int, options.part.split("/"))
@@ -248,7 +258,7 @@ def main():
         lived = set(re.findall(r"lives: (.*)", options.among.read_text()))
         chosen = [change for change in everything if said_of(change) in lived][part - 1::parts]
     equals = known_equals()
-    copy = Copy(options.build.resolve())
+    copy = Copy(options.build.resolve(), options.quick)
     counted = killed = 0
     for change in chosen:
         if without_number(said_of(change)) in equals:
