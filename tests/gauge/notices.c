@@ -168,6 +168,7 @@ static void labels_are_as_large_as_fits(void **state)
         open_sheet(&s, &pmb_rgb565, all);
         open_sheet(&larger, &pmb_rgb565, all);
         pmb_button_draw(&s.c, &pmb_theme_dark, r, "Open", false);
+        pmb_fill(&larger.c, pmb_theme_dark.faint);
         pmb_text_style want = {.font = less ? pmb_theme_dark.label : pmb_theme_dark.text,
                                .color = PMB_WHITE};
         (void)pmb_text_box(&larger.c, &want, inside,

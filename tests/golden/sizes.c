@@ -22,7 +22,7 @@ static const struct {
 static uLong checksum_of(const struct gauge *gauge, size_t look, int16_t h)
 {
     static uint8_t pixels[MOST * MOST * 2];
-    static const int parts[] = {-10, 43, 80, 110};
+    static const int parts[] = {-10, 0, 43, 50, 80, 100, 110};
     uLong sum = crc32(0, NULL, 0);
     for (size_t i = 0; i < LENGTH(sides); i++)
         for (size_t part = 0; part < LENGTH(parts); part++) {
