@@ -233,7 +233,7 @@ static void means_are_rounded(void **state)
 {
     (void)state;
     static struct sheet s;
-    static const char *const files[] = {"P2 2 2 255 7 7 7 9", "P2 2 2 255 7 7 7 8"};
+    static const char *const files[] = {"P2 2 2 255 7 7 7 9\n", "P2 2 2 255 7 7 7 8\n"};
     for (int i = 0; i < 2; i++) {
         pmb_file_report report;
         open_sheet(&s);
