@@ -12,10 +12,10 @@ enum { COMPONENTS = 3, BLOCK = 64, MOST_CODES = 162 };
 enum { SOF0 = 0xC0, SOF2 = 0xC2, DHT = 0xC4, SOI = 0xD8, EOI = 0xD9, SOS = 0xDA, DQT = 0xDB };
 enum { DRI = 0xDD, RST0 = 0xD0, APP14 = 0xEE, MOST_PAST = 10 };
 
-/* A Huffman table as in figure F.15: for each length the codes up to `last`, less `shift`, number
+/* A Huffman table as in figure F.15: for each length those before `beyond`, less `shift`, number
  * the values. */
 struct huffman {
-    uint16_t last[16]; /* the largest code of that length, and one more; 0: there is none */
+    uint16_t beyond[16]; /* what comes behind the codes of that length, and 0 bits behind it */
     int16_t shift[16];
     uint8_t values[MOST_CODES];
 };
@@ -118,13 +118,11 @@ static int16_t receive(struct state *s, uint8_t bits)
 static uint8_t decode(struct state *s, const struct huffman *h)
 {
     const uint32_t ahead = see_bits(s, 16); /* at the end of the data there need not be as many */
-    for (uint8_t length = 1; length <= 16; length++) {
-        const uint32_t code = ahead >> (16 - length);
-        if (code < h->last[length - 1]) {
-            s->bit_count = (uint8_t)(s->bit_count - length);
-            return h->values[(uint8_t)((int32_t)code - h->shift[length - 1])];
+    for (uint8_t i = 0; i < 16; i++)
+        if (ahead < h->beyond[i]) {
+            s->bit_count = (uint8_t)(s->bit_count - i - 1);
+            return h->values[(uint8_t)((int32_t)(ahead >> (15 - i)) - h->shift[i])];
         }
-    }
     fail(s, "a code is not in its Huffman table");
     return 0;
 }
@@ -146,8 +144,8 @@ static void read_huffman(struct state *s, int32_t length)
             h->shift[i] = (int16_t)((int32_t)code - count);
             code += codes;
             count += codes;
-            h->last[i] = (uint16_t)(codes > 0 ? code : 0);
-            if (code > 1ul << (i + 1) || count > MOST_CODES) {
+            h->beyond[i] = (uint16_t)(code << (15 - i));
+            if (code >= 1ul << (i + 1) || count > MOST_CODES) { /* C: none is all ones */
                 fail(s, "a Huffman table has too many codes");
                 return;
             }
@@ -253,74 +251,66 @@ static void read_scan(struct state *s, int32_t length)
         (void)next(s);
 }
 
+static uint8_t limited(int32_t value)
+{
+    return (uint8_t)((uint32_t)value <= 255 ? value : value < 0 ? 0 : 255);
+}
+
+static int16_t shifted(uint32_t value, uint8_t shift)
+{
+    return (int16_t)((int32_t)value >> shift);
+}
+
 /*
- * Eight values of the inverse transform in one direction, times 2^13: with eleven multiplications,
- * after C. Loeffler, A. Ligtenberg and G. Moschytz, "Practical fast 1-D DCT algorithms with 11
- * multiplications" (1989), figure 1, each rotation as three multiplications; the numbers are its
- * constants times 2^13. The values are those of A.3.3 times the root of 8.
+ * The inverse transform of eight values in one direction, in their place, each `step` behind the
+ * other: with eleven multiplications, after C. Loeffler, A. Ligtenberg and G. Moschytz, "Practical
+ * fast 1-D DCT algorithms with 11 multiplications" (1989), figure 1, each rotation as three
+ * multiplications; the numbers are its constants times 2^13. The values are then those of A.3.3
+ * times the root of 8 and 2^13, and made smaller by `shift` bits. In a damaged file sums may be too
+ * large: they are unsigned, so that they wrap around.
  */
-static void inverse(const int32_t in[8], int32_t out[8])
+static void invert(int16_t *v, uint8_t step, uint8_t shift)
 {
-    const int32_t turned = (in[2] + in[6]) * 4433;
-    const int32_t two = turned - in[6] * 15137;
-    const int32_t three = turned + in[2] * 6270;
-    const int32_t sum = (in[0] + in[4]) * 8192, difference = (in[0] - in[4]) * 8192;
-    const int32_t even[4] = {sum + three, difference + two, difference - two, sum - three};
-
-    const int32_t all = (in[7] + in[3] + in[5] + in[1]) * 9633;
-    const int32_t a = (in[7] + in[1]) * 7373;
-    const int32_t b = (in[5] + in[3]) * 20995;
-    const int32_t c = all - (in[7] + in[3]) * 16069;
-    const int32_t d = all - (in[5] + in[1]) * 3196;
-    const int32_t odd[4] = {in[1] * 12299 - a + d, in[3] * 25172 - b + c, in[5] * 16819 - b + d,
-                            in[7] * 2446 - a + c};
-    for (uint8_t i = 0; i < 4; i++) {
-        out[i] = even[i] + odd[i];
-        out[7 - i] = even[i] - odd[i];
+    int16_t *const v1 = v + step, *const v2 = v1 + step, *const v3 = v2 + step;
+    int16_t *const v4 = v3 + step, *const v5 = v4 + step, *const v6 = v5 + step;
+    int16_t *const v7 = v6 + step;
+    const uint32_t half = (uint32_t)1 << (shift - 1); /* rounds */
+    if ((*v1 | *v2 | *v3 | *v4 | *v5 | *v6 | *v7) == 0) {
+        *v = shifted((uint32_t)*v * 8192 + half, shift);
+        *v1 = *v2 = *v3 = *v4 = *v5 = *v6 = *v7 = *v;
+        return;
     }
+    const uint32_t i0 = (uint32_t)*v, i1 = (uint32_t)*v1, i2 = (uint32_t)*v2, i3 = (uint32_t)*v3;
+    const uint32_t i4 = (uint32_t)*v4, i5 = (uint32_t)*v5, i6 = (uint32_t)*v6, i7 = (uint32_t)*v7;
+    const uint32_t turned = (i2 + i6) * 4433;
+    const uint32_t two = turned - i6 * 15137, three = turned + i2 * 6270;
+    const uint32_t sum = (i0 + i4) * 8192 + half, difference = (i0 - i4) * 8192 + half;
+    const uint32_t all = (i7 + i3 + i5 + i1) * 9633;
+    const uint32_t a = (i7 + i1) * 7373, b = (i5 + i3) * 20995;
+    const uint32_t c = all - (i7 + i3) * 16069, d = all - (i5 + i1) * 3196;
+    const uint32_t odd0 = i1 * 12299 - a + d, odd1 = i3 * 25172 - b + c;
+    const uint32_t odd2 = i5 * 16819 - b + d, odd3 = i7 * 2446 - a + c;
+    *v = shifted(sum + three + odd0, shift);
+    *v7 = shifted(sum + three - odd0, shift);
+    *v1 = shifted(difference + two + odd1, shift);
+    *v6 = shifted(difference + two - odd1, shift);
+    *v2 = shifted(difference - two + odd2, shift);
+    *v5 = shifted(difference - two - odd2, shift);
+    *v3 = shifted(sum - three + odd3, shift);
+    *v4 = shifted(sum - three - odd3, shift);
 }
 
-/* Whether all but the first of eight values are 0: then the transform of all is that of the first.
- */
-static bool is_flat(const int32_t in[8])
+/* The block as samples. Between the directions two bits of fraction are kept; what a sound file has
+ * there is below 2^13. The roots of 8 make 2^3. */
+static void transform(int16_t block[BLOCK], uint8_t samples[BLOCK])
 {
-    return (in[1] | in[2] | in[3] | in[4] | in[5] | in[6] | in[7]) == 0;
-}
-
-static uint8_t sample(int32_t value)
-{
-    return (uint8_t)pmb_greater(0, pmb_lesser(value + 128, 255));
-}
-
-/* The block as samples. Between the directions two bits of fraction are kept. What a sound file has
- * there is below 2^13; more is cut, so that no sum reaches 2^31. The roots of 8 make 2^3. */
-static void transform(const int16_t block[BLOCK], uint8_t samples[BLOCK])
-{
-    enum { MOST = 15000 };
-    int32_t between[BLOCK], in[8], out[8];
-    for (uint8_t x = 0; x < 8; x++) {
-        for (uint8_t k = 0; k < 8; k++)
-            in[k] = block[8 * k + x];
-        if (is_flat(in)) {
-            const int32_t all = pmb_greater(-MOST, pmb_lesser(4 * in[0], MOST));
-            for (uint8_t k = 0; k < 8; k++)
-                between[8 * k + x] = all;
-            continue;
-        }
-        inverse(in, out);
-        for (uint8_t k = 0; k < 8; k++)
-            between[8 * k + x] = pmb_greater(-MOST, pmb_lesser((out[k] + (1 << 10)) >> 11, MOST));
-    }
-    for (uint8_t y = 0; y < 8; y++) {
-        const int32_t *row = between + 8 * y;
-        if (is_flat(row)) {
-            memset(samples + 8 * y, sample((row[0] + 16) >> 5), 8);
-            continue;
-        }
-        inverse(row, out);
-        for (uint8_t k = 0; k < 8; k++)
-            samples[8 * y + k] = sample((out[k] + ((int32_t)1 << 17)) >> 18);
-    }
+    block[0] = (int16_t)(block[0] + 8 * 128);
+    for (uint8_t x = 0; x < 8; x++)
+        invert(block + x, 8, 11);
+    for (uint8_t y = 0; y < 8; y++)
+        invert(block + 8 * y, 1, 18);
+    for (uint8_t i = 0; i < BLOCK; i++)
+        samples[i] = limited(block[i]);
 }
 
 /* One block, F.2.2: DC as a difference, AC as runs of zeros and values. */
@@ -377,30 +367,24 @@ static uint8_t mean_at(const struct state *s, uint8_t component, int32_t x, int3
     return (uint8_t)((sum + (uint32_t)(side * side) / 2) >> (2 * s->shrink));
 }
 
-static uint8_t limited(int32_t value)
-{
-    return (uint8_t)pmb_greater(0, pmb_lesser(value, 255));
-}
-
-/* What a hue adds to brightness in each component: T.871, section 7, in 1/65536. */
+/* What a hue adds to brightness in each component: T.871, section 7. */
 struct hue {
     int32_t red, green, blue;
 };
 
 /* Where red, green and blue are given, the first is taken for the brightness. */
-static struct hue hue_of(const struct state *s, uint8_t y, uint8_t cb, uint8_t cr)
+static inline struct hue hue_of(const struct state *s, uint8_t y, uint8_t cb, uint8_t cr)
 {
     const int32_t b = cb - 128, r = cr - 128;
     if (s->is_rgb)
-        return (struct hue){0, (cb - y) * 65536, (cr - y) * 65536};
-    return (struct hue){91881 * r, -22554 * b - 46802 * r, 116130 * b};
+        return (struct hue){0, cb - y, cr - y};
+    return (struct hue){(91881 * r + 32768) >> 16, (32768 - 22554 * b - 46802 * r) >> 16,
+                        (116130 * b + 32768) >> 16};
 }
 
-static pmb_color color_of(uint8_t y, const struct hue *hue)
+static inline pmb_color color_of(uint8_t y, const struct hue *hue)
 {
-    const int32_t luma = (int32_t)y * 65536 + 32768;
-    const int32_t red = (luma + hue->red) >> 16, green = (luma + hue->green) >> 16;
-    const int32_t blue = (luma + hue->blue) >> 16;
+    const int32_t red = y + hue->red, green = y + hue->green, blue = y + hue->blue;
     if ((red | green | blue) & ~255) /* one is below 0 or above 255 */
         return PMB_RGB(limited(red), limited(green), limited(blue));
     return PMB_RGB((uint8_t)red, (uint8_t)green, (uint8_t)blue);
