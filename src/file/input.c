@@ -24,21 +24,27 @@ void pmb_input_seek(pmb_input *in, uint32_t offset)
         pmb_input_fail(in, PMB_ERR_BUS, "the reader cannot seek there");
 }
 
+bool pmb_input_has_more(pmb_input *in)
+{
+    if (in->first < in->count)
+        return true;
+    in->first = in->count = 0;
+    if (in->status != PMB_OK)
+        return false;
+    const uint32_t got = in->reader->read(in->reader->context, in->buffer, sizeof in->buffer);
+    in->count = (uint8_t)(got > sizeof in->buffer ? 0 : got);
+    return in->count > 0;
+}
+
 uint8_t pmb_input_next(pmb_input *in)
 {
-    if (in->first == in->count) {
-        in->first = in->count = 0;
-        if (in->status != PMB_OK)
-            return 0;
-        const uint32_t got = in->reader->read(in->reader->context, in->buffer, sizeof in->buffer);
-        if (got == 0 || got > sizeof in->buffer) {
-            in->at++;
-            pmb_input_fail(in, PMB_ERR_DATA, "the file ends too early");
-            return 0;
-        }
-        in->count = (uint8_t)got;
+    const bool more = pmb_input_has_more(in);
+    if (in->status == PMB_OK)
+        in->at++;
+    if (!more) {
+        pmb_input_fail(in, PMB_ERR_DATA, "the file ends too early");
+        return 0;
     }
-    in->at++;
     return in->buffer[in->first++];
 }
 

@@ -18,6 +18,9 @@ void pmb_input_open(pmb_input *in, const pmb_reader *reader);
 void pmb_input_seek(pmb_input *in, uint32_t offset);
 uint8_t pmb_input_next(pmb_input *in);
 
+/* Whether another byte can be read; that there is none is no error yet. */
+bool pmb_input_has_more(pmb_input *in);
+
 /* A number of so many bytes, the lowest first. */
 uint32_t pmb_input_number(pmb_input *in, uint8_t bytes);
 

@@ -26,7 +26,7 @@ static uint8_t next_sign(pmb_input *in)
     return byte;
 }
 
-/* A number, and the blank behind it. */
+/* A number, and the blank behind it. It may end with the file. */
 static uint32_t next_number(pmb_input *in)
 {
     uint32_t value = 0;
@@ -39,12 +39,11 @@ static uint32_t next_number(pmb_input *in)
             pmb_input_fail(in, PMB_ERR_DATA, "a number is above 65535");
             return 0;
         }
-        byte = pmb_input_next(in);
+        byte = pmb_input_has_more(in) ? pmb_input_next(in) : 0;
     }
     return value;
 }
 
-/* The last number of a text may end with the file. */
 static uint32_t next_sample(pmb_input *in, const struct netpbm *n)
 {
     if (n->bytes)

@@ -234,6 +234,36 @@ static void values_at_the_ends_of_numbers_have_levels(void **state)
     assert_int_equal(pmb_natural_size(&pmb_theme_dark, (pmb_instrument)99).w, 0);
 }
 
+/* Digits lean by 30 percent at most. */
+static void digits_lean_so_far(void **state)
+{
+    (void)state;
+    for (uint8_t slant = 29; slant < 33; slant++) {
+        const pmb_segments digits = {.theme = &pmb_theme_dark, .digits = 2, .slant = slant};
+        again();
+        pmb_segments_draw(&s.c, &digits, middle, "86", PMB_NORMAL);
+        if (slant > 30)
+            assert_true(is_same());
+    }
+}
+
+/* A wave comes again after 2.4 seconds, and not before. */
+static void waves_come_again(void **state)
+{
+    (void)state;
+    const pmb_tank tank = {&pmb_theme_dark, &plain, false};
+    again();
+    pmb_tank_draw(&s.c, &tank, middle, 50, 0);
+    again();
+    pmb_tank_draw(&s.c, &tank, middle, 50, 1000 * 2400);
+    assert_true(is_same());
+    for (uint32_t ms = 240; ms < 2400; ms += 240) {
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_tank_draw(&s.c, &tank, middle, 50, ms);
+        assert_false(is_same());
+    }
+}
+
 /* A tank that is empty, full or calm has no waves. */
 static void a_tank_that_is_still_does_not_move(void **state)
 {
@@ -449,6 +479,8 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(scales_need_no_ticks),
         cmocka_unit_test(zones_rise),
+        cmocka_unit_test(digits_lean_so_far),
+        cmocka_unit_test(waves_come_again),
         cmocka_unit_test(tables_have_as_many_columns_as_they_may),
         cmocka_unit_test(targets_beyond_the_scale_have_no_mark),
         cmocka_unit_test(what_a_segment_cannot_show_is_blank),

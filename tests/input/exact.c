@@ -238,6 +238,28 @@ static void a_gt911_learns_its_address_while_it_is_reset(void **state)
     assert_string_equal(said, "14: 2, 14: reads 6, "); /* nothing was ready: nothing is taken */
 }
 
+/* docs/controllers/ft6x36.md and cst816.md: how long a reset takes. */
+static void a_sensor_is_reset_long_enough(void **state)
+{
+    (void)state;
+    static const pmb_touch_kind *const kinds[] = {&pmb_ft6x36, &pmb_cst816};
+    static const char *const wanted[] = {"RST 0, 5000 us, RST 1, 300000 us, 38: 2, ",
+                                         "RST 0, 10000 us, RST 1, 50000 us, "};
+    for (int i = 0; i < 2; i++) {
+        const pmb_port port = {.i2c_write = saying_i2c_write,
+                               .i2c_read = saying_i2c_read,
+                               .pin_write = saying_pin_write,
+                               .pin_read = saying_pin_read,
+                               .wait_us = saying_wait_us};
+        const pmb_touch_config config = {.kind = kinds[i], .reset = PMB_PIN(27)};
+        pmb_panel panel = {.config = &panel_config, .size = {240, 320}};
+        pmb_touch touch;
+        said[0] = 0;
+        assert_int_equal(pmb_touch_open(&touch, &config, &port, &panel), PMB_OK);
+        assert_string_equal(said, wanted[i]);
+    }
+}
+
 static void crosses_are_where_they_tell_most(void **state)
 {
     (void)state;
@@ -261,6 +283,7 @@ int main(void)
         cmocka_unit_test(readings_agree_or_are_none),
         cmocka_unit_test(a_converter_has_a_least_and_a_highest_clock),
         cmocka_unit_test(a_gt911_learns_its_address_while_it_is_reset),
+        cmocka_unit_test(a_sensor_is_reset_long_enough),
         cmocka_unit_test(crosses_are_where_they_tell_most),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

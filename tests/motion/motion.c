@@ -271,6 +271,14 @@ static void wires_join_the_points_that_are_seen(void **state)
     pmb_wire_draw(&c, &view, points, lines, 2, PMB_WHITE);
     pmb_line(&d, (pmb_point){20, 30}, (pmb_point){60, 30}, PMB_WHITE);
     assert_memory_equal(pixels, want, sizeof want);
+    /* Each line has its own two ends. */
+    static const uint8_t apart[][2] = {{0, 1}, {3, 4}};
+    static const pmb_space four[] = {
+        {-256, 0, 0}, {256, 0, 0}, {0, 0, -5000}, {-256, 256, 0}, {256, 512, 0}};
+    memset(pixels, 0, sizeof pixels);
+    pmb_wire_draw(&c, &view, four, apart, 2, PMB_WHITE);
+    pmb_line(&d, (pmb_point){20, 50}, (pmb_point){60, 70}, PMB_WHITE);
+    assert_memory_equal(pixels, want, sizeof want);
 }
 
 static void the_pacer_waits_for_the_rate_and_counts(void **state)

@@ -104,6 +104,10 @@ static void try_callbacks(const struct candidate *c, int bus)
         }
         assert_int_equal(open_as(&config, &port, why, sizeof why),
                          needed ? PMB_ERR_UNSUPPORTED : PMB_OK);
+        static const char *const names[] = {"no wait_us", "no i2c_write", "no spi", "no pin_write",
+                                            "no pin_read"};
+        if (needed && !strstr(why, names[i]))
+            fail_msg("%s: '%s' does not say %s", named, why, names[i]);
     }
     if (bus == PARALLEL && !c->paper) { /* what is not read needs no pin_read */
         pmb_panel_config written = config_for(c, bus);

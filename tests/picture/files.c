@@ -244,6 +244,24 @@ static void means_are_rounded(void **state)
     }
 }
 
+/* Behind the last number of a text nothing has to come. */
+static void a_text_may_end_with_its_last_number(void **state)
+{
+    (void)state;
+    static struct sheet s;
+    static const char *const files[] = {"P1 2 1 0 1", "P2 2 1 255 0 24", "P3 1 1 255 0 0 16",
+                                        "P2 2 1 255 0 "};
+    for (int i = 0; i < 4; i++) {
+        pmb_file_report report;
+        open_sheet(&s);
+        assert_int_equal(
+            draw(&s, (const uint8_t *)files[i], strlen(files[i]), (pmb_rect){0, 0, 2, 1}, &report),
+            i < 3 ? PMB_OK : PMB_ERR_DATA);
+        if (i == 1)
+            assert_int_equal(at(&s, 1, 0), PMB_RGB(24, 24, 24));
+    }
+}
+
 /* A side may have 32767 pixels. */
 static void sides_have_a_limit(void **state)
 {
@@ -627,6 +645,7 @@ int main(void)
         test_without(PMB_ONE_BIT, large_files_are_made_to_fit),
         test_without(PMB_ONE_BIT, means_are_rounded),
         test_without(PMB_ONE_BIT, sides_have_a_limit),
+        test_without(PMB_ONE_BIT, a_text_may_end_with_its_last_number),
         test_without(PMB_ONE_BIT, long_jpegs_are_drawn),
         test_without(PMB_ONE_BIT, jpegs_are_within_one_step_of_libjpeg),
         test_without(PMB_ONE_BIT, jpegs_of_red_green_and_blue_are_drawn),

@@ -287,6 +287,50 @@ static void the_glass_is_that_of_a_full_repaint(void **state)
         }
 }
 
+/* One thing of an item is another, or one bit of it. */
+static struct item with_one_change(struct item i, int what)
+{
+    if (what < 7)
+        i.part ^= 1 << what;
+    else if (what < 15)
+        i.number ^= 1 << (what - 7);
+    else if (what < 31)
+        i.color ^= (pmb_color)(1u << (what - 15));
+    else
+        *(what == 31 ? &i.p.x : what == 32 ? &i.p.y : what == 33 ? &i.q.x : &i.q.y) ^= 1;
+    return i;
+}
+
+/* A lone item of each kind, changed as little as can be: that is seen. */
+static void the_least_change_is_seen(void **state)
+{
+    (void)state;
+    enum { CHANGES = 35, TRIALS = 2 };
+    static pmb_square squares[PMB_SQUARES(128, 160)];
+    struct rig rig, full;
+    rig_open(&full, &configs[2], 0, false);
+    rig_open(&rig, &configs[2], 0, false);
+    assert_int_equal(pmb_screen_draft(&rig.screen, squares, LENGTH(squares)), PMB_OK);
+    struct scene s = {.size = rig.panel.size};
+    for (int kind = 0; kind < KINDS; kind++)
+        for (int trial = 0; trial < TRIALS; trial++) {
+            struct item item = any_item(s.size);
+            item.kind = kind;
+            item.p =
+                (pmb_point){(int16_t)(20 + random_below(40)), (int16_t)(20 + random_below(60))};
+            item.clip = (pmb_rect){0, 0, s.size.w, s.size.h};
+            for (int what = 0; what < CHANGES; what++)
+                for (int changed = 0; changed < 2; changed++) {
+                    s.items[0] = changed ? with_one_change(item, what) : item;
+                    assert_int_equal(pmb_screen_paint(&rig.screen, paint, &s), PMB_OK);
+                    assert_int_equal(pmb_screen_paint(&full.screen, paint, &s), PMB_OK);
+                    assert_same_glass(&rig, &full);
+                }
+        }
+    rig_close(&rig);
+    rig_close(&full);
+}
+
 static unsigned painted, pixels;
 
 static void paint_dot(pmb_canvas *c, void *at)
@@ -354,6 +398,8 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TURN | PMB_ONE_BIT | PMB_ONLY_CIRCLES | PMB_PLAIN_TEXT,
                      the_glass_is_that_of_a_full_repaint),
+        test_without(PMB_NO_TURN | PMB_ONE_BIT | PMB_ONLY_CIRCLES | PMB_PLAIN_TEXT,
+                     the_least_change_is_seen),
         test_without(PMB_ONE_BIT, only_what_has_changed_is_painted_and_sent),
         cmocka_unit_test(what_is_not_enough_is_refused),
     };
