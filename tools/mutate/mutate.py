@@ -148,8 +148,10 @@ class Build:
 
     def passes(self, test):
         if test == "sent":
-            return self.run([str(self.source / "tests" / "sent.sh"), str(self.build / "pemble-sent"), str(self.source)])
-        return self.run([str(self.build / ("test-" + test))], self.patience.get(test, 300))
+            command = [str(self.source / "tests" / "sent.sh"), str(self.build / "pemble-sent"), str(self.source)]
+        else:
+            command = [str(self.build / ("test-" + test))]
+        return self.run(command, self.patience.get(test, 300))
 
     def makes(self, target):
         """Runs the last command that makes a target. To ask Ninja each time takes longer than the command."""
