@@ -312,6 +312,32 @@ static void taps_holds_drags_and_swipes_are_told_apart(void **state)
     }
 }
 
+/* A speed is measured over 30 milliseconds or more, and a swipe is one of 150 pixels a second. */
+static void speeds_are_measured_over_some_time(void **state)
+{
+    (void)state;
+    static const struct {
+        uint32_t ms;
+        int16_t way, speed;
+        pmb_touch_event event; /* of lifting; by then it is late enough in any case */
+    } cases[] = {{29, 60, 0, PMB_TOUCH_SWIPED},        {30, 60, 2000, PMB_TOUCH_SWIPED},
+                 {31, 62, 2000, PMB_TOUCH_SWIPED},     {100, -15, -150, PMB_TOUCH_SWIPED},
+                 {1000, 149, 149, PMB_TOUCH_RELEASED}, {20000, 100, 10, PMB_TOUCH_RELEASED}};
+    for (size_t i = 0; i < LENGTH(cases); i++)
+        for (int down = 0; down < 2; down++) {
+            pmb_finger f = {0};
+            const pmb_point from = {100, 100};
+            const int16_t way = cases[i].way;
+            const pmb_point to = {(int16_t)(100 + !down * way), (int16_t)(100 + down * way)};
+            assert_int_equal(pmb_finger_feed(&f, true, from, 0), PMB_TOUCH_PRESSED);
+            assert_int_equal(pmb_finger_feed(&f, true, to, cases[i].ms), PMB_TOUCH_DRAGGED);
+            assert_int_equal(down ? f.speed.y : f.speed.x, cases[i].speed);
+            assert_int_equal(down ? f.speed.x : f.speed.y, 0);
+            assert_int_equal(pmb_finger_feed(&f, false, to, cases[i].ms + 1), PMB_TOUCH_NOTHING);
+            assert_int_equal(pmb_finger_feed(&f, false, to, cases[i].ms + 2), cases[i].event);
+        }
+}
+
 static void a_hit_is_the_area_below_or_the_nearest_within_the_slack(void **state)
 {
     (void)state;
@@ -472,6 +498,7 @@ int main(void)
         test_without(PMB_ONE_BIT, a_film_that_is_broken_is_never_calibrated),
         test_without(PMB_ONE_BIT | PMB_NO_TURN, positions_are_turned_with_the_picture),
         cmocka_unit_test(taps_holds_drags_and_swipes_are_told_apart),
+        cmocka_unit_test(speeds_are_measured_over_some_time),
         cmocka_unit_test(a_hit_is_the_area_below_or_the_nearest_within_the_slack),
         test_without(PMB_ONE_BIT, samples_that_do_not_agree_are_no_touch),
         test_without(PMB_ONE_BIT, what_cannot_be_is_refused),

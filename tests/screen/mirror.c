@@ -112,6 +112,35 @@ static void one_pixel_sends_one_byte(void **state)
     free(mirror);
 }
 
+static void paint_pixel(pmb_canvas *c, void *at)
+{
+    pmb_pixel(c, *(pmb_point *)at, PMB_WHITE);
+}
+
+/* Bytes are compared by words where both memories allow that: a pixel at each place of a word is
+ * found, wherever they lie. */
+static void memory_may_lie_anywhere(void **state)
+{
+    (void)state;
+    enum { BYTES = 128 * 64 / 8, WORD = 8 };
+    static uint8_t buffer[BYTES + WORD], mirror[BYTES + WORD];
+    for (size_t i = 0; i < WORD * WORD; i++) {
+        struct rig rig;
+        pmb_point at = {0, 0};
+        rig_build(&rig, &configs[0]);
+        assert_int_equal(pmb_panel_open(&rig.panel, &rig.config, rig.port), PMB_OK);
+        assert_int_equal(
+            pmb_screen_init(&rig.screen, &rig.panel, buffer + i % WORD, BYTES, NULL, 0), PMB_OK);
+        assert_int_equal(pmb_screen_mirror(&rig.screen, mirror + i / WORD, BYTES), PMB_OK);
+        for (; at.x < 3 * WORD; at.x++) {
+            assert_int_equal(pmb_screen_paint(&rig.screen, paint_pixel, &at), PMB_OK);
+            assert_true(glass_is_light(&rig, at.x, 0));
+            assert_int_equal(glass_lit_count(&rig), 1);
+        }
+        rig_close(&rig);
+    }
+}
+
 /* Each transfer in turn breaks off: the next paint repairs the glass. */
 static void a_broken_transfer_is_made_good(void **state)
 {
@@ -188,6 +217,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TURN | PMB_ONE_BIT, changes_are_all_that_is_sent),
         cmocka_unit_test(one_pixel_sends_one_byte),
+        cmocka_unit_test(memory_may_lie_anywhere),
         cmocka_unit_test(a_broken_transfer_is_made_good),
         test_without(PMB_PLAIN_PANELS, paper_is_told_twice),
         test_without(PMB_NO_TILES, a_mirror_takes_the_place_of_tiles),

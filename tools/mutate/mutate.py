@@ -25,7 +25,7 @@ TOP = pathlib.Path(__file__).resolve().parents[2]
 ROOMS = {
     "canvas": "golden-drawn core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes "
               "core-smooth core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft "
-              "screen-every_call",
+              "screen-every_call screen-mirror",
     "file": "golden-drawn picture-bands picture-broken_files picture-files",
     "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
               "gauge-texts golden-gauges golden-menus",
