@@ -224,7 +224,7 @@ static void items_have_values_and_switches(void **state)
 {
     (void)state;
     static struct sheet s;
-    const int none = 3;
+    const int none = 3, gap = 3;
     pmb_list l = {.theme = &pmb_theme_dark, .items = items, .count = 4, .data = &none};
     const pmb_rect r = {0, 0, 100, 80};
     const int h = row_of(&l);
@@ -235,10 +235,16 @@ static void items_have_values_and_switches(void **state)
     l.value = value_of; /* nothing, on, off, a text */
     pmb_list_draw(&s.c, &l, r, 0, 99);
     assert_int_equal(lit(&s, 0, h), 0);
-    assert_true(lit(&s, h, h) > lit(&s, 2 * h, h)); /* filled, against its frame */
+    /* A switch is twice as wide as high, with a square knob two pixels inside: filled when it is
+     * on, else a frame. */
+    const int side = pmb_font_measure(l.theme->text).cap_height | 1, knob = (side - 4) * (side - 4);
+    assert_int_equal(lit(&s, h, h), 2 * side * side - knob);
+    assert_int_equal(lit(&s, 2 * h, h), 2 * (2 * side + side - 2) + knob);
     assert_true(lit(&s, 2 * h, h) > 20);
     assert_true(lit(&s, 3 * h, h) > 20);
     assert_int_equal(pmb_list_rows(&l, r), 80 / h);
+    const pmb_text_style style = {.font = l.theme->text};
+    assert_int_equal(pmb_list_size(&l).w, pmb_text_width(&style, "three") + 2 * gap);
 }
 
 static void tables_follow_and_show_where_they_are(void **state)
