@@ -25,6 +25,19 @@ static void fixed_parts_keep_their_size_and_stretched_ones_share(void **state)
     assert_rect(out[2], 5, 54, 30, 52);
 }
 
+static void parts_may_touch(void **state)
+{
+    (void)state;
+    static const pmb_part parts[] = {PMB_FIXED(7), PMB_STRETCHED, PMB_FIXED(5)};
+    pmb_rect out[3];
+    pmb_layout_row((pmb_rect){1, 2, 20, 9}, 0, parts, 3, out);
+    assert_rect(out[1], 8, 2, 8, 9);
+    assert_rect(out[2], 16, 2, 5, 9);
+    pmb_layout_column((pmb_rect){1, 2, 9, 20}, 0, parts, 3, out);
+    assert_rect(out[1], 1, 9, 9, 8);
+    assert_rect(out[2], 1, 17, 9, 5);
+}
+
 static void every_pixel_is_given_out(void **state)
 {
     (void)state;
@@ -97,6 +110,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(fixed_parts_keep_their_size_and_stretched_ones_share),
+        cmocka_unit_test(parts_may_touch),
         cmocka_unit_test(every_pixel_is_given_out),
         cmocka_unit_test(too_little_room_cuts_the_last_parts),
         cmocka_unit_test(sizes_are_placed_in_nine_ways),

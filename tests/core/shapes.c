@@ -307,8 +307,8 @@ static void a_diagonal_across_everything_hits_its_pixels(void **state)
 static void a_stroke_frames_its_rectangle(void **state)
 {
     (void)state;
-    static const pmb_size sizes[] = {{1, 1}, {1, 6}, {6, 1}, {2, 2},
-                                     {3, 3}, {9, 7}, {0, 4}, {4, -1}};
+    static const pmb_size sizes[] = {{1, 1}, {1, 6}, {6, 1}, {2, 2}, {2, 5},
+                                     {5, 2}, {3, 3}, {9, 7}, {0, 4}, {4, -1}};
     for (size_t i = 0; i < LENGTH(sizes); i++) {
         static struct sheet s;
         open_sheet(&s);

@@ -210,6 +210,17 @@ static void a_small_buffer_shows_that_it_is_small(void **state)
     assert_int_equal(pmb_number_text(text, 5, &how, 10132), 6);
     assert_string_equal(text, "####");
     assert_int_equal(text[5], '\0');
+    /* Nothing is written in front of the text or behind it, however small it is. */
+    for (size_t size = 0; size < 9; size++) {
+        char guarded[12];
+        memset(guarded, '~', sizeof guarded);
+        assert_int_equal(pmb_number_text(guarded + 2, size, &how, 10132), 6);
+        for (size_t i = 0; i < sizeof guarded; i++)
+            assert_true((i >= 2 && i < 2 + size) || guarded[i] == '~');
+        assert_int_equal(pmb_time_text(guarded + 2, size, true, 45296), 8);
+        for (size_t i = 0; i < sizeof guarded; i++)
+            assert_true((i >= 2 && i < 2 + size) || guarded[i] == '~');
+    }
     assert_int_equal(pmb_number_text(NULL, 0, &how, 10132), 6);
     assert_int_equal(pmb_number_text(text, 6, &how, 1013), 5);
     assert_string_equal(text, "101.3");

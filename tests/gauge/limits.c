@@ -264,6 +264,20 @@ static void waves_come_again(void **state)
     }
 }
 
+/* The hands go round twice a day, on every day. */
+static void clocks_go_round(void **state)
+{
+    (void)state;
+    for (uint32_t time = 0; time < 43200; time += 3599)
+        for (uint32_t more = 43200; more > 0; more = more < 400000000 ? more * 10 : 0) {
+            again();
+            pmb_clock_draw(&s.c, &pmb_theme_dark, middle, true, time);
+            again();
+            pmb_clock_draw(&s.c, &pmb_theme_dark, middle, true, time + more);
+            assert_true(is_same());
+        }
+}
+
 /* A tank that is empty, full or calm has no waves. */
 static void a_tank_that_is_still_does_not_move(void **state)
 {
@@ -479,6 +493,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(scales_need_no_ticks),
         cmocka_unit_test(zones_rise),
+        cmocka_unit_test(clocks_go_round),
         cmocka_unit_test(digits_lean_so_far),
         cmocka_unit_test(waves_come_again),
         cmocka_unit_test(tables_have_as_many_columns_as_they_may),

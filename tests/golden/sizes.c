@@ -52,6 +52,10 @@ static void write_measures(FILE *lines)
             const pmb_size size = pmb_message_size(&m, widths[i], text);
             fprintf(lines, "message %d, width %d: %dx%d\n", kind, widths[i], size.w, size.h);
         }
+    for (int i = PMB_INSTRUMENT_ROUND; i <= PMB_INSTRUMENT_BATTERY; i++) {
+        const pmb_size least = pmb_natural_size(&pmb_theme_color, (pmb_instrument)i);
+        fprintf(lines, "instrument %d: %dx%d\n", i, least.w, least.h);
+    }
     for (size_t i = 0; i < LENGTH(labels); i++) {
         const pmb_size button = pmb_button_size(&pmb_theme_color, labels[i]);
         const pmb_size switched = pmb_switch_size(&pmb_theme_color, labels[i]);

@@ -96,6 +96,23 @@ static void clicks_doubles_and_repeats_are_told_apart(void **state)
     }
 }
 
+/* Repeats come exactly as often as they are asked for, from the moment it is held. */
+static void repeats_are_punctual(void **state)
+{
+    (void)state;
+    pmb_push button = {.repeat_ms = 50};
+    uint32_t pressed = 0;
+    for (uint32_t now = 1000; now < 3000; now++) {
+        const pmb_push_event event = pmb_push_feed(&button, true, now);
+        if (event == PMB_PUSH_PRESSED)
+            pressed = now;
+        assert_int_equal(event == PMB_PUSH_HELD, now == pressed + PMB_PUSH_HOLD_MS);
+        assert_int_equal(event == PMB_PUSH_REPEATED,
+                         now > pressed + PMB_PUSH_HOLD_MS &&
+                             (now - pressed - PMB_PUSH_HOLD_MS) % 50 == 0);
+    }
+}
+
 /* A matrix of three rows and four columns: which keys are down, and which rows are low. */
 static struct {
     uint16_t down;
@@ -517,6 +534,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(a_key_that_bounces_is_pressed_once),
         cmocka_unit_test(clicks_doubles_and_repeats_are_told_apart),
+        cmocka_unit_test(repeats_are_punctual),
         cmocka_unit_test(a_keypad_tells_one_key_at_a_time),
         cmocka_unit_test(a_second_key_does_not_double_the_first),
         cmocka_unit_test(a_knob_that_is_turned_fast_goes_further),

@@ -77,6 +77,9 @@ static void a_view_follows_and_stays_on_the_map(void **state)
     assert_int_equal(small.x, 0);
     assert_int_equal(small.y, 0);
     assert_int_equal(pmb_map_cell(&map, (pmb_point){29, 15}, 99), 10);
+    assert_int_equal(pmb_map_cell(&map, (pmb_point){0, 0}, 99), cells[0]);
+    assert_int_equal(pmb_map_cell(&map, (pmb_point){15, 7}, 99), cells[1]);
+    assert_int_equal(pmb_map_cell(&map, (pmb_point){15, -1}, 99), 99);
     assert_int_equal(pmb_map_cell(&map, (pmb_point){-1, 15}, 99), 99);
     assert_int_equal(pmb_map_cell(&map, (pmb_point){70, 15}, 99), 99);
     assert_int_equal(pmb_map_cell(&map, (pmb_point){5, 40}, 99), 99);

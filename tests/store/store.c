@@ -1,11 +1,11 @@
 /* Records that survive a power cut: in memory that loses power at any byte. */
 #include "test.h"
 
-enum { ROOM = 64 };
+enum { ROOM = 64, LONG = 700 }; /* of a slot; and of one for a long record */
 
 /* Two slots; after `left` more bytes the power is off. */
 static struct {
-    uint8_t bytes[2][ROOM];
+    uint8_t bytes[2][LONG];
     long left;
     unsigned written, erased;
     bool flash; /* bytes can only be written where they are erased */
@@ -15,7 +15,7 @@ static struct {
 static pmb_status read_slot(void *context, uint8_t slot, size_t offset, void *bytes, size_t count)
 {
     (void)context;
-    assert_in_range(offset + count, 1, ROOM);
+    assert_in_range(offset + count, 1, LONG);
     memcpy(bytes, memory.bytes[slot] + offset, count);
     return memory.deaf ? PMB_ERR_BUS : PMB_OK;
 }
@@ -36,7 +36,7 @@ static pmb_status write_slot(void *context, uint8_t slot, size_t offset, const v
                              size_t count)
 {
     (void)context;
-    assert_in_range(offset + count, 1, ROOM);
+    assert_in_range(offset + count, 1, LONG);
     for (size_t i = 0; i < count; i++) {
         if (memory.left-- <= 0)
             return PMB_ERR_BUS;
@@ -96,6 +96,26 @@ static void what_was_saved_last_is_loaded(void **state)
             assert_memory_equal(&loaded, &saved, sizeof loaded);
             assert_int_equal(version, (uint8_t)n);
         }
+    }
+}
+
+/* The size of a record has two bytes. */
+static void records_may_be_long(void **state)
+{
+    (void)state;
+    uint8_t record[600], loaded[600], version;
+    pmb_storage large = eeprom;
+    large.slot_bytes = LONG;
+    begin(false, 0xFF);
+    for (size_t size = 0; size <= sizeof record; size += 60) {
+        memset(record, (int)(size / 3), sizeof record);
+        assert_int_equal(pmb_store_save(&large, 1, record, size), PMB_OK);
+        memset(loaded, 0, sizeof loaded);
+        assert_int_equal(pmb_store_load(&large, &version, loaded, size), PMB_OK);
+        assert_memory_equal(loaded, record, size);
+        if (size >= 60)
+            assert_int_equal(memory.bytes[size / 60 % 2][4] | memory.bytes[size / 60 % 2][5] << 8,
+                             size);
     }
 }
 
@@ -195,7 +215,7 @@ static void damaged_bytes_are_never_loaded(void **state)
     uint32_t seed = 9;
     for (int i = 0; i < 20000; i++) {
         struct settings loaded = defaults;
-        for (size_t k = 0; k < 2 * ROOM; k++) {
+        for (size_t k = 0; k < sizeof memory.bytes; k++) {
             seed = seed * 1664525u + 1013904223u;
             ((uint8_t *)memory.bytes)[k] = (uint8_t)(seed >> 24);
         }
@@ -265,6 +285,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(what_was_saved_last_is_loaded),
+        cmocka_unit_test(records_may_be_long),
         cmocka_unit_test(sequences_wrap),
         cmocka_unit_test(a_power_cut_leaves_the_old_record_or_the_new_one),
         cmocka_unit_test(the_same_record_is_not_written_again),
