@@ -77,6 +77,24 @@ static void rectangles_cover_exactly_their_pixels(void **state)
     }
 }
 
+/* Whole rows may be set in one go. */
+static void whole_rows_are_those_that_were_meant(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < LENGTH(formats); i++)
+        for (int16_t y = 0; y < H; y++)
+            for (int16_t h = 1; y + h <= H; h++) {
+                static struct sheet s;
+                const pmb_rect r = {-5, (int16_t)(y + 11), W, h};
+                open_sheet(&s, formats[i].format);
+                fill_model(&s, (pmb_rect){-5, 11, W, H}, PMB_BLACK);
+                pmb_fill(&s.c, PMB_BLACK);
+                pmb_rect_fill(&s.c, r, PMB_WHITE);
+                fill_model(&s, r, PMB_WHITE);
+                compare(&s, formats[i].name);
+            }
+}
+
 static void stamps_set_only_their_bits(void **state)
 {
     (void)state;
@@ -306,6 +324,8 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
                      rectangles_cover_exactly_their_pixels),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
+                     whole_rows_are_those_that_were_meant),
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, stamps_set_only_their_bits),
         test_without(PMB_NO_TURN | PMB_ONE_BIT | PMB_PLAIN_TEXT,
                      rows_of_bits_are_copied_in_two_colours),

@@ -391,6 +391,23 @@ static void jpegs_are_within_one_step_of_libjpeg(void **state)
     }
 }
 
+/* Red and blue of a grey picture are the same, also where it is made smaller. */
+static void grey_jpegs_are_grey(void **state)
+{
+    (void)state;
+    static struct file f;
+    static struct sheet s;
+    for (int16_t side = 40; side >= 10; side /= 2) {
+        pmb_file_report report;
+        make_jpeg(&f, 40, 40, 90, 1, 1, 0, true, false);
+        open_sheet(&s);
+        assert_int_equal(draw(&s, f.bytes, f.size, (pmb_rect){0, 0, side, side}, &report), PMB_OK);
+        for (int y = 0; y < side; y++)
+            for (int x = 0; x < side; x++)
+                assert_int_equal(at(&s, x, y) >> 11, at(&s, x, y) & 31);
+    }
+}
+
 /* More than 255 each way: sizes are two bytes. */
 static void long_jpegs_are_drawn(void **state)
 {
@@ -647,6 +664,7 @@ int main(void)
         test_without(PMB_ONE_BIT, sides_have_a_limit),
         test_without(PMB_ONE_BIT, a_text_may_end_with_its_last_number),
         test_without(PMB_ONE_BIT, long_jpegs_are_drawn),
+        test_without(PMB_ONE_BIT, grey_jpegs_are_grey),
         test_without(PMB_ONE_BIT, jpegs_are_within_one_step_of_libjpeg),
         test_without(PMB_ONE_BIT, jpegs_of_red_green_and_blue_are_drawn),
         test_without(PMB_ONE_BIT, bitmaps_with_a_short_header_are_drawn),
