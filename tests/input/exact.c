@@ -275,6 +275,41 @@ static void crosses_are_where_they_tell_most(void **state)
     }
 }
 
+/* The four arms of a cross are alike, and its words are in the middle. */
+static void a_cross_is_even(void **state)
+{
+    (void)state;
+    static uint8_t pixels[240 * 320 * 2];
+    pmb_panel panel = {.config = &panel_config, .size = {240, 320}};
+    pmb_touch touch = {.config = &film, .port = &film_port, .panel = &panel};
+    pmb_calibrator calibrator;
+    pmb_canvas c;
+    assert_int_equal(
+        pmb_canvas_init(&c, &pmb_rgb565, (pmb_rect){0, 0, 240, 320}, pixels, sizeof pixels),
+        PMB_OK);
+    pmb_calibrator_begin(&calibrator, &touch);
+    const pmb_point p = pmb_calibrator_cross(&calibrator, 0);
+    pmb_calibrator_draw(&c, &calibrator, &pmb_theme_color, "HH");
+    int arm = 0;
+    for (int16_t i = 1; i < 30; i++) {
+        const pmb_color right = pmb_canvas_peek(&c, (pmb_point){(int16_t)(p.x + i), p.y});
+        const pmb_point others[] = {
+            {(int16_t)(p.x - i), p.y}, {p.x, (int16_t)(p.y + i)}, {p.x, (int16_t)(p.y - i)}};
+        for (size_t k = 0; k < LENGTH(others); k++)
+            assert_int_equal(pmb_canvas_peek(&c, others[k]), right);
+        arm += right != pmb_theme_color.ground;
+    }
+    assert_in_range(arm, 5, 20);
+    int16_t first = 0, last = 239;
+    while (pmb_canvas_peek(&c, (pmb_point){first, 160}) == pmb_theme_color.ground)
+        first++;
+    while (pmb_canvas_peek(&c, (pmb_point){last, 160}) == pmb_theme_color.ground)
+        last--;
+    const pmb_text_style style = {.font = pmb_theme_color.text};
+    assert_in_range(first - (240 - pmb_text_width(&style, "HH")) / 2, 0, 2);
+    assert_in_range(last - first, 1, pmb_text_width(&style, "HH"));
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -285,6 +320,7 @@ int main(void)
         cmocka_unit_test(a_gt911_learns_its_address_while_it_is_reset),
         cmocka_unit_test(a_sensor_is_reset_long_enough),
         cmocka_unit_test(crosses_are_where_they_tell_most),
+        test_without(PMB_ONE_BIT, a_cross_is_even),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
