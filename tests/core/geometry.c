@@ -1,6 +1,7 @@
 /* Rectangles at and beyond the edges of what coordinates can hold. */
 #include <limits.h>
 #include "test.h"
+#include "canvas/word.h"
 #include "geometry/ratio.h"
 
 static void assert_rect(pmb_rect r, int x, int y, int w, int h)
@@ -111,6 +112,24 @@ static void divisions_are_those_of_c(void **state)
         }
 }
 
+/* Wherever both begin, and whichever byte differs. */
+static void bytes_are_compared_up_to_the_first_that_differs(void **state)
+{
+    (void)state;
+    enum { WORD = sizeof(size_t), MOST = 5 * WORD };
+    static uint8_t a[MOST + WORD], b[MOST + WORD];
+    for (size_t from = 0; from < WORD * WORD; from++)
+        for (size_t count = 0; count <= MOST; count += 3)
+            for (size_t differs = 0; differs <= count; differs++) {
+                uint8_t *one = a + from % WORD, *other = b + from / WORD;
+                memset(a, 0x5A, sizeof a);
+                memset(b, 0x5A, sizeof b);
+                if (differs < count)
+                    other[differs] ^= 0x10;
+                assert_int_equal(pmb_same_bytes(one, other, count), differs);
+            }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -122,6 +141,7 @@ int main(void)
         cmocka_unit_test(around_ignores_empty),
         cmocka_unit_test(around_is_cut_to_what_fits),
         cmocka_unit_test(inset_both_ways),
+        cmocka_unit_test(bytes_are_compared_up_to_the_first_that_differs),
         cmocka_unit_test(degrees_are_right_for_every_int),
         cmocka_unit_test(divisions_are_those_of_c),
     };
