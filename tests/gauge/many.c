@@ -29,6 +29,30 @@ static void columns_show_the_least_and_the_greatest(void **state)
         }
 }
 
+/* A column takes in the values of every series. */
+static void every_series_is_widened(void **state)
+{
+    (void)state;
+    static const pmb_scale scale = {.least = 0, .most = 40};
+    static const pmb_series series[] = {
+        {.scale = &scale, .color = PMB_WHITE, .trace = PMB_TRACE_DOTS},
+        {.scale = &scale, .color = PMB_WHITE, .trace = PMB_TRACE_DOTS}};
+    pmb_spread values[2 * 20];
+    pmb_plot p;
+    static struct sheet s;
+    assert_int_equal(pmb_plot_init(&p, &pmb_theme_dark, series, 2, values, 20), PMB_OK);
+    pmb_plot_push(&p, (const int16_t[]){5, 25});
+    pmb_plot_widen(&p, (const int16_t[]){9, 22});
+    pmb_plot_widen(&p, (const int16_t[]){4, 30});
+    open_sheet(&s, &pmb_rgb565, all);
+    pmb_plot_draw(&s.c, &p, (pmb_rect){0, 0, 12, 41});
+    for (int y = 0; y < 41; y++) {
+        const int value = 40 - y;
+        const bool shown = (value >= 4 && value <= 9) || (value >= 22 && value <= 30);
+        assert_int_equal(at(&s, 11, y), shown ? PMB_WHITE : PMB_BLACK);
+    }
+}
+
 static void a_line_of_reference_is_where_its_value_is(void **state)
 {
     (void)state;
@@ -165,6 +189,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         test_without(PMB_ONE_BIT, columns_show_the_least_and_the_greatest),
+        test_without(PMB_ONE_BIT, every_series_is_widened),
         test_without(PMB_ONE_BIT, a_line_of_reference_is_where_its_value_is),
         test_without(PMB_ONE_BIT, a_ruler_stands_where_the_values_are),
         test_without(PMB_ONE_BIT, bars_stand_on_zero),

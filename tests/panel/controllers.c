@@ -133,6 +133,33 @@ static void a_panel_is_blank_where_nothing_is_drawn(void **state)
     for_each(check_blank);
 }
 
+static unsigned idled;
+
+static void note_idle(void *context)
+{
+    (void)context;
+    idled++;
+}
+
+/* Data go in pieces where the port has something to do meanwhile. The glass is the same. */
+static void check_idle(const struct candidate *c, const pmb_panel_config *config)
+{
+    struct rig rig;
+    (void)c;
+    rig_open(&rig, config, 0, false);
+    pmb_bench_port(rig.bench)->idle = note_idle;
+    idled = 0;
+    paint_and_compare(&rig);
+    assert_true(idled > 0);
+    rig_close(&rig);
+}
+
+static void a_port_may_do_something_meanwhile(void **state)
+{
+    (void)state;
+    for_each(check_idle);
+}
+
 static void check_inversion(const struct candidate *c, const pmb_panel_config *config)
 {
     struct rig rig;
@@ -333,6 +360,7 @@ int main(void)
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, every_orientation_on_every_bus),
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, small_bands_give_the_same_glass),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_panel_is_blank_where_nothing_is_drawn),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_port_may_do_something_meanwhile),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, inversion_exchanges_every_pixel),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, contrast_changes_the_glass_or_is_refused),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, sleep_hides_the_picture_and_wake_shows_it),
