@@ -38,10 +38,8 @@ bool pmb_input_has_more(pmb_input *in)
 
 uint8_t pmb_input_next(pmb_input *in)
 {
-    const bool more = pmb_input_has_more(in);
-    if (in->status == PMB_OK)
-        in->at++;
-    if (!more) {
+    in->at++;
+    if (in->first == in->count && !pmb_input_has_more(in)) {
         pmb_input_fail(in, PMB_ERR_DATA, "the file ends too early");
         return 0;
     }
