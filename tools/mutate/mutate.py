@@ -1,10 +1,10 @@
 #!/usr/bin/python3
 """Changes src/ in one place at a time and runs the tests of that room: a test fails, or the change lives.
 
-mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N] [--quick] [--among FILE]: N changes, chosen by the seed,
-in a copy of the checkout below BUILD. A change that compiles to the same code is none, and is not counted, and those
-of equal.txt, which make no difference, are left out. Lines that are marked as never reached are left alone. What the
-tests let live is tried again with sanitizers, by the quick tests. The changes that live then are printed.
+mutate.py BUILD [--count N] [--seed S] [--rooms A,B] [--part I/N] [--quick] [--among FILE]: N changes, chosen by the
+seed, in a copy of the checkout below BUILD. A change that compiles to the same code is none, and is not counted, and
+those of equal.txt, which make no difference, are left out. Lines that are marked as never reached are left alone.
+What the tests let live is tried again with sanitizers, by the quick tests. The changes that live then are printed.
 """
 import argparse
 import collections
@@ -186,7 +186,6 @@ class Copy:
     """A copy of the checkout, with its tests built plainly, and with sanitizers for what they let live."""
 
     def __init__(self, where, quick):
-        self.quick = quick
         self.source = where / "source"
         if self.source.exists():
             shutil.rmtree(self.source)
@@ -212,7 +211,7 @@ class Copy:
                 return "broken"
             if self.plain.object_of(name).read_bytes() == before:
                 return "same"
-            noticed = self.plain.noticed_by(name.parts[1], LONGEST if self.quick else math.inf)
+            noticed = self.plain.noticed_by(name.parts[1], math.inf if self.checked else LONGEST)
             if not noticed and self.checked:
                 builds.append(self.checked)
                 noticed = self.checked.noticed_by(name.parts[1], LONGEST)
