@@ -139,18 +139,20 @@ static inline uint16_t model_value(struct coder *coder, struct model *m, const s
         m->reel ? a->last : a->west, m->reel ? a->west : a->north, m->reel ? a->north : a->east,
         m->reel ? a->east : a->corner};
     const uint16_t pattern = is_learning(m) ? model_wide_pattern(m, a) : model_pattern(m, a);
+    uint16_t context = pattern;
     for (uint8_t i = 0; i < CANDIDATES; i++) {
-        bool seen = false;
-        for (uint8_t earlier = 0; earlier < i; earlier++)
-            seen = seen || candidates[earlier] == candidates[i];
-        uint16_t context = (uint16_t)((i << m->neighbours) + pattern);
-        if (is_learning(m) && i > 0)
-            context = (uint16_t)((1u << m->neighbours) + ((i - 1u) << LATER_BITS) +
-                                 (pattern & ((1u << LATER_BITS) - 1)));
-        if (!seen && code_bit(coder, context, wanted == candidates[i])) {
+        const uint16_t value = candidates[i];
+        const bool seen = (i > 0 && value == candidates[0]) || (i > 1 && value == candidates[1]) ||
+                          (i > 2 && value == candidates[2]);
+        if (!seen && code_bit(coder, context, wanted == value)) {
             m->hit = i == 0;
-            return candidates[i];
+            return value;
         }
+        if (!is_learning(m))
+            context = (uint16_t)(context + (1u << m->neighbours));
+        else
+            context = (uint16_t)((1u << m->neighbours) + (i << LATER_BITS) +
+                                 (pattern & ((1u << LATER_BITS) - 1)));
     }
     m->hit = 0;
     return model_recent(coder, m, a->west, a->north, a->corner, wanted);

@@ -85,6 +85,8 @@ static void sizes_are_placed_in_nine_ways(void **state)
             assert_rect(pmb_layout_place(r, (pmb_size){11, 5}, (pmb_across)a, (pmb_down)d),
                         10 + 15 * a, 20 + 13 * d, 11, 5);
     assert_rect(pmb_layout_place(r, (pmb_size){100, 100}, PMB_RIGHT, PMB_MIDDLE), 10, 20, 41, 31);
+    assert_rect(pmb_layout_place(r, (pmb_size){0, 0}, PMB_LEFT, PMB_TOP), 10, 20, 0, 0);
+    assert_rect(pmb_layout_place(r, (pmb_size){-5, -5}, PMB_RIGHT, PMB_BOTTOM), 51, 51, 0, 0);
 }
 
 /* The same screen on an LCD of 84x48 and a TFT of 320x240. */

@@ -155,11 +155,13 @@ static void sectors_share_a_ring_without_gap_or_overlap(void **state)
         const int16_t inner = (int16_t)random_below(&seed, (unsigned)outer);
         static uint8_t hits[H][W];
         memset(hits, 0, sizeof hits);
-        pmb_angle from = (pmb_angle)random_below(&seed, 65536);
+        const bool quarters = round < 8; /* level and upright edges */
+        pmb_angle from =
+            (pmb_angle)(quarters ? (unsigned)round % 4 * 16384 : random_below(&seed, 65536));
         const pmb_angle start = from;
         uint32_t turned = 0;
         while (turned < 65536) {
-            uint32_t sweep = 1 + random_below(&seed, 40000);
+            uint32_t sweep = quarters ? 16384 : 1 + random_below(&seed, 40000);
             if (turned + sweep > 65536)
                 sweep = 65536 - turned;
             static struct sheet s;
@@ -255,6 +257,29 @@ static bool polygon_has(const pmb_point *p, int count, int x, int y)
         inside ^= cross >= 0;
     }
     return inside;
+}
+
+/* 8191 is the largest radius, of which the inner one is less. */
+static void radii_have_their_limits(void **state)
+{
+    (void)state;
+    static const struct {
+        int16_t outer, inner;
+        bool drawn;
+    } rings[] = {{8191, 8180, true}, {8192, 8180, false}, {INT16_MAX, 0, false},
+                 {20, 20, false},    {20, 30, false},     {-1, -1, false}};
+    for (size_t i = 0; i < LENGTH(rings); i++) {
+        static struct sheet s;
+        open_sheet(&s);
+        const pmb_point middle = {20, (int16_t)(rings[i].outer + 10)}; /* the rim is at row 10 */
+        pmb_sector_fill(&s.c, middle, rings[i].outer, rings[i].inner, 0, 0x10000, PMB_WHITE);
+        pmb_sector_stroke(&s.c, middle, rings[i].outer, rings[i].inner, 0, 0x10000, PMB_WHITE);
+        int count = 0;
+        for (int y = 0; y < H; y++)
+            for (int x = 0; x < W; x++)
+                count += is_set(&s, x, y);
+        assert_int_equal(count > 0, rings[i].drawn);
+    }
 }
 
 static void polygons_are_as_defined(void **state)
@@ -526,6 +551,7 @@ int main(void)
         cmocka_unit_test(a_sector_grows_with_its_sweep),
         cmocka_unit_test(a_quarter_sector_is_where_it_should_be),
         cmocka_unit_test(sines_are_near_the_true_ones),
+        cmocka_unit_test(radii_have_their_limits),
         cmocka_unit_test(polygons_are_as_defined),
         cmocka_unit_test(triangles_that_share_an_edge_share_no_pixel),
         cmocka_unit_test(polylines_join_their_points),

@@ -230,6 +230,18 @@ static void patterns_repeat_every_eight_pixels(void **state)
     pmb_rect_pattern(&s.c, (pmb_rect){3, 5, 30, 20}, pattern, PMB_WHITE);
     pmb_rect_pattern(&s.c, (pmb_rect){3, 5, 30, 20}, NULL, PMB_WHITE);
     pmb_rect_pattern(&s.c, (pmb_rect){INT16_MAX, 5, 30, 20}, pattern, PMB_WHITE);
+    static const pmb_point beyond[] = {{20, 0}, {0, 20}, {-20, 0}, {0, -20}};
+    for (size_t i = 0; i < LENGTH(beyond); i++) { /* it does not come back at the other end */
+        const pmb_point o = s.c.origin = beyond[i];
+        const pmb_point p = {o.x > 0   ? INT16_MAX - 5
+                             : o.x < 0 ? INT16_MIN + 5
+                                       : 0,
+                             o.y > 0   ? INT16_MAX - 5
+                             : o.y < 0 ? INT16_MIN + 5
+                                       : 0};
+        pmb_rect_pattern(&s.c, (pmb_rect){p.x, p.y, INT16_MAX, INT16_MAX}, pattern, PMB_WHITE);
+    }
+    s.c.origin = (pmb_point){0, 0};
     for (int y = 0; y < H; y++)
         for (int x = 0; x < W; x++)
             assert_int_equal(is_set(&s, x, y), x >= 3 && x < 33 && y >= 5 && y < 25 &&

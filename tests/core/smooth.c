@@ -123,6 +123,21 @@ static void ellipses_take_their_part_of_the_area(void **state)
         }
 }
 
+/* Of large ones, the lower right and the upper left corner. */
+static void large_ellipses_are_as_defined(void **state)
+{
+    (void)state;
+    static const pmb_rect large[] = {
+        {-100, -90, 150, 130}, {20, 10, 150, 130}, {-120, -70, 170, 111}, {-300, 10, 340, 400}};
+    for (size_t i = 0; i < LENGTH(large); i++) {
+        static struct sheet s;
+        const struct shape shape = {.r = large[i]};
+        open_sheet(&s, &pmb_rgb565);
+        pmb_smooth_ellipse_fill(&s.c, shape.r, PMB_WHITE);
+        compare(&s, ellipse_share, &shape, 0.08, "large ellipse");
+    }
+}
+
 static double round_inside(pmb_rect r, double radius, int x, int y)
 {
     const double px = fabs(x + 0.5 - r.x - r.w / 2.0), py = fabs(y + 0.5 - r.y - r.h / 2.0);
@@ -600,6 +615,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_ONE_BIT, discs_and_circles_are_as_defined),
         test_without(PMB_ONE_BIT, ellipses_take_their_part_of_the_area),
+        test_without(PMB_ONE_BIT, large_ellipses_are_as_defined),
         test_without(PMB_ONE_BIT, round_rectangles_are_as_defined),
         test_without(PMB_ONE_BIT, wide_lines_are_as_defined),
         test_without(PMB_ONE_BIT, lines_divide_the_colour_between_two_pixels),

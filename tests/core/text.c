@@ -31,6 +31,8 @@ static void ill_formed_text_is_replaced(void **state)
     decode("\xE1\x80\xE2\xF0\x91\x92\xF1\xBF\x41", cut, LENGTH(cut));
     const uint32_t surrogate[] = {0xFFFD, 0xFFFD, 0xFFFD};
     decode("\xED\xA0\x80", surrogate, LENGTH(surrogate));
+    decode("\xED\xA1\x80", surrogate, LENGTH(surrogate));
+    decode("\xED\xBF\xBF", surrogate, LENGTH(surrogate));
     const uint32_t beyond[] = {0xFFFD, 0xFFFD, 0xFFFD, 0xFFFD, 0x40000};
     decode("\xF4\x90\x80\x80\xF1\x80\x80\x80", beyond, LENGTH(beyond));
     const uint32_t none[] = {0xFFFD, 'A', 0xFFFD, 0xFFFD};

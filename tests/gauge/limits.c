@@ -299,8 +299,9 @@ static void a_dial_with_many_numbers_has_none(void **state)
 {
     (void)state;
     static const pmb_scale many = {.least = 0, .most = 100, .major = 4};
+    static const pmb_scale one_more = {.least = 0, .most = 96, .major = 4};
     static const pmb_scale wide = {.least = 0, .most = 100, .major = 200};
-    static const pmb_scale *const scales[] = {&many, &wide};
+    static const pmb_scale *const scales[] = {&many, &one_more, &wide};
     for (size_t i = 0; i < LENGTH(scales); i++) {
         pmb_dial dial = {&pmb_theme_dark, scales[i], 0, PMB_DEGREES(270), true, NULL, false};
         open_sheet(&s, &pmb_rgb565, all);

@@ -97,6 +97,12 @@ static void a_ruler_stands_where_the_values_are(void **state)
         ticks += at(&s, w - 1, y) == PMB_RED;
     }
     assert_int_equal(ticks, 5);
+    static const pmb_scale ones = {.least = 0, .most = 4, .major = 1};
+    const pmb_ruler fine = {&pmb_theme_dark, &ones, PMB_RED, true};
+    open_sheet(&s, &pmb_rgb565, all);
+    pmb_ruler_draw(&s.c, &fine, (pmb_rect){0, 3, w, 97});
+    for (int y = 3; y < 100; y++)
+        assert_int_equal(at(&s, w - 1, y) == PMB_RED, (y - 3) % 24 == 0);
 }
 
 static void bars_stand_on_zero(void **state)

@@ -140,6 +140,30 @@ static void readings_agree_or_are_none(void **state)
     assert_int_equal(sense_film().force, 0);
 }
 
+/* A touch that has no force left is none, whatever the least force is. */
+static void a_film_that_is_hardly_touched_is_not_touched(void **state)
+{
+    (void)state;
+    static const pmb_touch_config light = {.kind = &pmb_touch_film,
+                                           .x_plus = X_PLUS,
+                                           .x_minus = X_MINUS,
+                                           .y_plus = Y_PLUS,
+                                           .y_minus = Y_MINUS,
+                                           .force = 1};
+    pmb_panel panel = {.config = &panel_config, .size = {240, 320}};
+    pmb_touch touch;
+    set_readings(across, 4000, 4000, 4000, 4000, 4000);
+    set_readings(down, 700, 700, 700, 700, 700);
+    first_force = 100;
+    for (second_force = 505; second_force < 520; second_force++) {
+        const int resistance = (second_force - 100) * 4000 / 100 / 4;
+        pmb_touch_sample sample = {0};
+        assert_int_equal(pmb_touch_open(&touch, &light, &film_port, &panel), PMB_OK);
+        assert_int_equal(pmb_touch_sense(&touch, &sample), PMB_OK);
+        assert_int_equal(sample.force, resistance < 4095 ? 4095 - resistance : 0);
+    }
+}
+
 /* ---- clocks and resets ---- */
 
 static pmb_status silent_spi(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
@@ -316,6 +340,7 @@ int main(void)
         cmocka_unit_test(a_stick_in_a_corner_goes_across),
         cmocka_unit_test(a_film_is_measured_between_its_pins),
         cmocka_unit_test(readings_agree_or_are_none),
+        cmocka_unit_test(a_film_that_is_hardly_touched_is_not_touched),
         cmocka_unit_test(a_converter_has_a_least_and_a_highest_clock),
         cmocka_unit_test(a_gt911_learns_its_address_while_it_is_reset),
         cmocka_unit_test(a_sensor_is_reset_long_enough),

@@ -141,8 +141,8 @@ static void minus_and_plus_edit_and_repeat(void **state)
     assert_int_equal(quay.height, 413);
     assert_false(h.menu.editing);
     tap(&h, middle_of(&h, ALARM));
-    feed(&h, true, plus, 160);
-    assert_in_range(quay.height, 419, 423);
+    feed(&h, true, plus, 160); /* from PMB_TOUCH_HOLD_MS on, every 120 ms */
+    assert_int_equal(quay.height, 413 + 1 + (1600 - PMB_TOUCH_HOLD_MS - 10) / 120);
     feed(&h, false, plus, 5);
     const int16_t held = quay.height;
     feed(&h, false, plus, 50);

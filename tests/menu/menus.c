@@ -442,8 +442,8 @@ static void a_list_may_be_the_home_page(void **state)
         quay_act(&menu, "up");
         assert_int_equal(chosen_row, pages[i].chosen ? 0 : 9);
         (void)redrawn(&menu);
-        const pmb_rect none = pmb_menu_row(&menu, 3);
-        assert_true(pmb_rect_is_empty(none));
+        const pmb_rect none = pmb_menu_row(&menu, 3), zero = {0, 0, 0, 0};
+        assert_memory_equal(&none, &zero, sizeof none);
         assert_false(pmb_rect_is_empty(pmb_menu_row(&menu, 2)));
     }
 }
@@ -471,6 +471,45 @@ static void lists_are_opened_as_pages_too(void **state)
     assert_int_equal(chosen_row, 2);
     assert_int_equal(menu.level, 1); /* the list stays open */
     (void)redrawn(&menu);
+}
+
+/* A title takes room from the rows, if there is one and room for it; rows share what is left. */
+static void rows_fill_the_area(void **state)
+{
+    (void)state;
+    static const PMB_FLASH pmb_page named = {.title = "Rows", .row = row_text, .count = 9};
+    static const PMB_FLASH pmb_page unnamed = {.row = row_text, .count = 9};
+    const PMB_FLASH pmb_page *const pages[] = {&unnamed, &named};
+    for (size_t i = 0; i < LENGTH(pages); i++) {
+        pmb_menu menu = {.style = &style, .home = pages[i], .area = {3, 5, 128, 64}};
+        const pmb_rect first = pmb_menu_row(&menu, 0);
+        assert_int_equal(first.y > 5, i == 1);
+        const int rows = (5 + 64 - first.y) / first.h;
+        assert_in_range(5 + 64 - first.y - rows * first.h, 0, rows - 1); /* less than one each */
+        assert_false(pmb_rect_is_empty(pmb_menu_row(&menu, (uint16_t)(rows - 1))));
+        assert_true(pmb_rect_is_empty(pmb_menu_row(&menu, (uint16_t)rows)));
+        menu.area.h = (int16_t)(first.h + 3); /* one row is there, and takes all of it */
+        const pmb_rect only = pmb_menu_row(&menu, 0);
+        assert_int_equal(only.y, 5);
+        assert_int_equal(only.h, menu.area.h);
+    }
+}
+
+/* Each of the seven bytes that a unit may have is seen. */
+static void a_unit_is_shown_whole(void **state)
+{
+    (void)state;
+    static int16_t depth = 12;
+    static const PMB_FLASH pmb_range ranges[] = {{.most = 99, .unit = "fathom"},
+                                                 {.most = 99, .unit = "fathoms"},
+                                                 {.most = 99, .unit = "fathomy"}};
+    for (size_t i = 0; i < LENGTH(ranges); i++) {
+        const pmb_item item = {
+            .label = "D", .kind = &pmb_item_number, .number = &depth, .range = &ranges[i]};
+        const pmb_page page = {.title = "Depths", .items = &item, .count = 1};
+        const pmb_menu menu = {.style = &style, .home = &page, .area = {0, 0, 128, 64}};
+        assert_true(redrawn(&menu));
+    }
 }
 
 /* Items without what they show or change: a label, a value, a text, room for one. */
@@ -538,6 +577,8 @@ int main(void)
         cmocka_unit_test(an_empty_page_does_nothing),
         cmocka_unit_test(a_list_may_be_the_home_page),
         cmocka_unit_test(lists_are_opened_as_pages_too),
+        test_without(!PMB_RICH_MENUS, rows_fill_the_area),
+        cmocka_unit_test(a_unit_is_shown_whole),
         cmocka_unit_test(items_may_lack_what_they_show),
         cmocka_unit_test(a_text_may_have_letters_of_any_kind),
     };

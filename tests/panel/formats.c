@@ -88,6 +88,43 @@ static void a_tft_takes_one_bit_and_greys_as_well(void **state)
     }
 }
 
+/* Black but for its blue, and stripes as wide as what is widened at once (send_wide). */
+static void paint_dark_blue(pmb_canvas *c, void *scene)
+{
+    (void)scene;
+    pmb_fill(c, 0x0001);
+}
+
+static void paint_stripes(pmb_canvas *c, void *scene)
+{
+    const pmb_size size = *(const pmb_size *)scene;
+    pmb_fill(c, PMB_BLACK);
+    for (int16_t y = 0; y < size.h; y += 2)
+        for (int16_t x = 0; x < size.w; x = (int16_t)(x + 160))
+            if (y / 2 >> x / 160 & 1)
+                pmb_rect_fill(c, (pmb_rect){x, y, 160, 1}, PMB_WHITE);
+}
+
+static void every_pixel_is_widened(void **state)
+{
+    (void)state;
+    const pmb_panel_config config = {.controller = &pmb_ili9488,
+                                     .size = {320, 480},
+                                     .bus = tft.bus,
+                                     .reset = tft.reset,
+                                     .rotate = PMB_ROTATE_90};
+    struct rig rig;
+    rig_open(&rig, &config, 480 * 2 * 16, false);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_dark_blue, &rig.panel.size), PMB_OK);
+    const pmb_glass_view glass = pmb_module_glass(rig.module);
+    for (int i = 0; i < 3 * glass.width * glass.height; i++)
+        assert_int_equal(glass.rgb[i] > 0, i % 3 == 2);
+    assert_int_equal(pmb_screen_paint(&rig.screen, paint_stripes, &rig.panel.size), PMB_OK);
+    assert_glass_shows(&rig, paint_stripes, &rig.panel.size);
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+}
+
 static void other_colours_are_the_nearest(void **state)
 {
     (void)state;
@@ -141,6 +178,7 @@ int main(void)
                      indexed_panels_show_what_others_show),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_tft_takes_one_bit_and_greys_as_well),
         test_without(PMB_ONE_BIT, other_colours_are_the_nearest),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, every_pixel_is_widened),
         test_without(PMB_NO_CHECKS, other_panels_refuse_them),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -109,10 +109,23 @@ static void reading_needs_a_wire_and_a_callback(void **state)
         assert_int_equal(reply[1], reply[0]);
         assert_int_equal(reply[2], reply[0]);
         assert_true(taken_level(config.bus.select)); /* the bus is free again */
+        assert_int_equal(taken_level(config.bus.clock), mode == 3);
     }
     taken.held = true;
     assert_int_equal(pmb_panel_read(&panel, 4, reply, 1), PMB_OK);
     assert_int_equal(reply[0], 0xFF);
+    config = config_for(candidate("ili9341"), PARALLEL);
+    config.bus.read = PMB_PIN_NONE;
+    assert_int_equal(pmb_panel_open(&panel, &config, &port), PMB_OK);
+    assert_int_equal(pmb_panel_read(&panel, 4, reply, 3), PMB_ERR_UNSUPPORTED);
+    config.bus.read = PMB_PIN(20);
+    assert_int_equal(pmb_panel_open(&panel, &config, &port), PMB_OK);
+    assert_int_equal(pmb_panel_read(&panel, 4, reply, 3), PMB_OK);
+    assert_true(taken_level(config.bus.select));
+    assert_true(taken_level(config.bus.read));
+    config = config_for(candidate("st7735"), SOFT);
+    config.bus.data_in = PMB_PIN(20);
+    assert_int_equal(pmb_panel_open(&panel, &config, &port), PMB_OK);
     port.pin_read = NULL;
     assert_int_equal(pmb_panel_read(&panel, 4, reply, 3), PMB_ERR_UNSUPPORTED);
 }
