@@ -33,7 +33,8 @@ static struct edge edge_of(pmb_outline o)
 
 /*
  * The pixels between the left edge of the rectangle and the first pixel of its row i; -1 when the
- * row has none. Neighbouring rows differ little, so dx is moved from where it was.
+ * row has none. Rows are asked for from the top to the middle, so dx only grows. The row below the
+ * middle, which a stroke asks for, has none then: it is as the one above it.
  */
 static int32_t indent(struct edge *e, int32_t i)
 {
@@ -45,8 +46,6 @@ static int32_t indent(struct edge *e, int32_t i)
         return 0;
     e->excess += (int64_t)(dy * dy - e->dy * e->dy) * e->ww;
     e->dy = dy;
-    for (; e->dx > 1 && e->excess > 0; e->dx -= 2)
-        e->excess -= (4 * e->dx - 4) * e->hh;
     for (; e->dx + 2 < o->w; e->dx += 2) {
         const int64_t further = e->excess + (4 * e->dx + 4) * e->hh;
         if (further > 0)

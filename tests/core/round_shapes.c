@@ -152,10 +152,10 @@ static void sectors_share_a_ring_without_gap_or_overlap(void **state)
     unsigned seed = 21;
     for (int round = 0; round < 60; round++) {
         const int16_t outer = (int16_t)(5 + random_below(&seed, 20));
-        const int16_t inner = (int16_t)random_below(&seed, (unsigned)outer);
+        const bool quarters = round < 8; /* level and upright edges */
+        const int16_t inner = (int16_t)(quarters ? 0 : random_below(&seed, (unsigned)outer));
         static uint8_t hits[H][W];
         memset(hits, 0, sizeof hits);
-        const bool quarters = round < 8; /* level and upright edges */
         pmb_angle from =
             (pmb_angle)(quarters ? (unsigned)round % 4 * 16384 : random_below(&seed, 65536));
         const pmb_angle start = from;

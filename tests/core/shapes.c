@@ -352,15 +352,18 @@ static void straight_lines_have_their_length(void **state)
 static void the_widest_lines_are_as_defined(void **state)
 {
     (void)state;
-    static const pmb_point ends[][2] = {{{-20, -100}, {1000, -90}},
+    static const pmb_point ends[][2] = {{{-500, 20}, {524, 20}}, /* a length of 2^10 */
+                                        {{-20, -100}, {1000, -90}},
                                         {{1000, 130}, {-20, 142}},
                                         {{20, -95}, {-900, -104}},
                                         {{30, 140}, {900, 120}}};
+    static const uint8_t widths[] = {64, 250, 251, 252, 253, 254, 255};
     for (size_t i = 0; i < LENGTH(ends); i++)
-        for (int width = 250; width <= 255; width++) {
+        for (size_t k = 0; k < LENGTH(widths); k++) {
             static struct sheet s;
+            const int width = widths[k];
             open_sheet(&s);
-            pmb_line_wide(&s.c, ends[i][0], ends[i][1], (uint8_t)width, PMB_WHITE);
+            pmb_line_wide(&s.c, ends[i][0], ends[i][1], widths[k], PMB_WHITE);
             for (int y = 0; y < H; y++)
                 for (int x = 0; x < W; x++)
                     if (is_set(&s, x, y) != near_line(ends[i][0], ends[i][1], width, x, y))

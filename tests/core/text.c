@@ -425,6 +425,51 @@ static void fonts_whose_tables_disagree_are_refused(void **state)
 }
 
 /* Beside their digits, only blanks get the room of the widest. */
+static unsigned two_at(const uint8_t *at)
+{
+    return at[0] | (unsigned)at[1] << 8;
+}
+
+/* The character of a glyph below U+0800, in UTF-8, from the ranges of a font (docs/formats.md). */
+static void character_of(const pmb_font *font, unsigned glyph, char text[3])
+{
+    const uint8_t *range = font->bytes + 28;
+    while (glyph >= two_at(range + 3)) {
+        glyph -= two_at(range + 3);
+        range += 5;
+    }
+    const unsigned code = two_at(range) + glyph;
+    assert_true(range[2] == 0 && code < 0x800);
+    if (code < 0x80)
+        snprintf(text, 3, "%c", (char)code);
+    else
+        snprintf(text, 3, "%c%c", (char)(0xC0 | code >> 6), (char)(0x80 | (code & 63)));
+}
+
+/* Each pair that a typeface has moves the pen by what it says. */
+static void every_pair_is_kerned(void **state)
+{
+    (void)state;
+    const pmb_font *const fonts[] = {&pmb_font_smooth12, &pmb_font_smooth24};
+    for (size_t f = 0; f < LENGTH(fonts); f++) {
+        const pmb_text_style style = {.font = fonts[f], .color = PMB_WHITE};
+        const uint8_t *bytes = fonts[f]->bytes;
+        const uint8_t *pair = bytes + 28 + 5 * two_at(bytes + 12) + 8 * two_at(bytes + 14);
+        const unsigned count = two_at(bytes + 18);
+        assert_true(count > 100);
+        for (unsigned i = 0; i < count; i++, pair += 5) {
+            char first[3], second[3], both[5];
+            character_of(fonts[f], two_at(pair), first);
+            character_of(fonts[f], two_at(pair + 2), second);
+            snprintf(both, sizeof both, "%s%s", first, second);
+            const int moved = pmb_text_width(&style, both) - pmb_text_width(&style, first) -
+                              pmb_text_width(&style, second);
+            if (moved != (int8_t)pair[4])
+                fail_msg("%s moves by %d, not by %d", both, moved, (int8_t)pair[4]);
+        }
+    }
+}
+
 static void tabular_text_changes_digits_and_blanks_only(void **state)
 {
     (void)state;
@@ -485,6 +530,7 @@ int main(void)
         cmocka_unit_test(damaged_fonts_are_refused),
         cmocka_unit_test(texts_are_translated_where_there_is_a_word),
         test_without(PMB_PLAIN_TEXT, fonts_whose_tables_disagree_are_refused),
+        test_without(PMB_PLAIN_TEXT, every_pair_is_kerned),
         test_without(PMB_PLAIN_TEXT, tabular_text_changes_digits_and_blanks_only),
         test_without(PMB_PLAIN_TEXT, texts_have_no_end_that_hurts),
     };

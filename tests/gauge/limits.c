@@ -85,6 +85,29 @@ static void zones_rise(void **state)
     assert_int_equal(pmb_scale_check(&scale), PMB_OK);
 }
 
+/* A single zone colours its part of a dial. */
+static void one_zone_is_seen(void **state)
+{
+    (void)state;
+    static const pmb_zone zone = {.from = 50, .level = PMB_ALARM};
+    static const pmb_scale zoned = {.least = 0, .most = 100, .zones = &zone, .zone_count = 1};
+    static const pmb_dial dials[] = {
+        {&pmb_theme_color, &zoned, PMB_DEGREES(-120), PMB_DEGREES(240), false, NULL, false},
+        {&pmb_theme_color, &plain, PMB_DEGREES(-120), PMB_DEGREES(240), false, NULL, false}};
+    for (size_t i = 0; i < LENGTH(dials); i++) {
+        int normal = 0, alarm = 0;
+        again();
+        pmb_dial_draw(&s.c, &dials[i], middle, 30, -1);
+        for (int y = 0; y < H; y++)
+            for (int x = 0; x < W; x++) {
+                normal += at(&s, x, y) == pmb_theme_color.levels[PMB_NORMAL];
+                alarm += at(&s, x, y) == pmb_theme_color.levels[PMB_ALARM];
+            }
+        assert_int_equal(normal > 20, i == 0);
+        assert_int_equal(alarm > 20, i == 0);
+    }
+}
+
 static void targets_beyond_the_scale_have_no_mark(void **state)
 {
     (void)state;
@@ -331,6 +354,9 @@ static void a_field_may_have_no_unit_and_no_label(void **state)
     assert_drawn();
     assert_false(is_same());
     assert_true(pmb_field_size(&without, 3).w < pmb_field_size(&with, 3).w);
+    const pmb_field unlabelled = {&pmb_theme_dark, &ticked, NULL, "m"};
+    assert_int_equal(pmb_field_size(&with, 3).h - pmb_field_size(&unlabelled, 3).h,
+                     pmb_font_measure(pmb_theme_dark.label).ascent);
     const pmb_field bare = {&pmb_theme_dark, NULL, NULL, NULL};
     again();
     pmb_field_draw(&s.c, &bare, middle, 40, PMB_NORMAL);
@@ -351,6 +377,7 @@ static void tables_need_no_headings(void **state)
     (void)state;
     static const pmb_column bare[] = {{.heading = NULL}, {.heading = NULL}, {.heading = NULL}};
     static const pmb_column headed[] = {{.heading = "What"}, {.heading = NULL}, {.heading = NULL}};
+    static const pmb_column last_headed[] = {{.heading = NULL}, {.heading = NULL}, {.heading = "When"}};
     const pmb_table plain_table = {.theme = &pmb_theme_dark,
                                    .columns = bare,
                                    .column_count = 3,
@@ -360,6 +387,9 @@ static void tables_need_no_headings(void **state)
     other_table.columns = headed;
     assert_true(pmb_table_rows(&plain_table, middle) > pmb_table_rows(&other_table, middle));
     assert_true(pmb_table_height(&plain_table, 3) < pmb_table_height(&other_table, 3));
+    pmb_table last_table = plain_table;
+    last_table.columns = last_headed;
+    assert_int_equal(pmb_table_height(&last_table, 3), pmb_table_height(&other_table, 3));
     again();
     assert_int_equal(pmb_table_draw(&s.c, &plain_table, middle, NULL, 2, 0, 1),
                      pmb_table_rows(&plain_table, middle));
@@ -498,6 +528,7 @@ int main(void)
         cmocka_unit_test(digits_lean_so_far),
         cmocka_unit_test(waves_come_again),
         cmocka_unit_test(tables_have_as_many_columns_as_they_may),
+        cmocka_unit_test(one_zone_is_seen),
         cmocka_unit_test(targets_beyond_the_scale_have_no_mark),
         cmocka_unit_test(what_a_segment_cannot_show_is_blank),
         cmocka_unit_test(cells_that_cannot_be_are_not_drawn),

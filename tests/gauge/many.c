@@ -127,6 +127,17 @@ static void bars_stand_on_zero(void **state)
     assert_int_equal(at(&s, 20, 19), pmb_theme_color.ground);
     assert_int_equal(at(&s, 20, 20), pmb_theme_color.levels[0]);
     assert_int_equal(at(&s, 20, 39), pmb_theme_color.levels[0]);
+    /* Bars that are 8 wide and more stand two apart, from 3 on one, and closer ones touch. */
+    static const int gaps[][2] = {{12, 2}, {8, 2}, {7, 1}, {3, 1}, {2, 0}};
+    for (size_t i = 0; i < LENGTH(gaps); i++) {
+        int ground = 0;
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_chart_draw(&s.c, &high, (pmb_rect){0, 0, (int16_t)(2 * gaps[i][0]), 41},
+                       (const int16_t[]){50, 50}, 2, -1);
+        for (int x = 0; x < 2 * gaps[i][0]; x++)
+            ground += at(&s, x, 20) == pmb_theme_color.ground;
+        assert_int_equal(ground, gaps[i][1]);
+    }
 }
 
 static void a_sparkline_uses_all_of_its_rows(void **state)
@@ -143,10 +154,14 @@ static void a_sparkline_uses_all_of_its_rows(void **state)
     }
     assert_true(top && bottom);
     assert_int_equal(at(&s, 38, 12), pmb_theme_color.ink);
-    open_sheet(&s, &pmb_rgb565, all); /* all the same, or only one: no division by nothing */
-    pmb_sparkline_draw(&s.c, &pmb_theme_color, (pmb_rect){0, 0, 40, 22}, (const int16_t[]){5, 5},
-                       2);
-    pmb_sparkline_draw(&s.c, &pmb_theme_color, (pmb_rect){0, 0, 40, 22}, (const int16_t[]){5}, 1);
+    for (uint16_t count = 1; count <= 2; count++) { /* only one, and both alike: at the top */
+        open_sheet(&s, &pmb_rgb565, all);
+        pmb_sparkline_draw(&s.c, &pmb_theme_color, (pmb_rect){0, 0, 40, 22},
+                           (const int16_t[]){5, 5}, count);
+        assert_int_equal(at(&s, 20, 1) == pmb_theme_color.quiet, count == 2);
+        assert_int_equal(at(&s, 38, 1), pmb_theme_color.ink);
+        assert_int_equal(at(&s, 38, 20), pmb_theme_color.ground);
+    }
 }
 
 static void a_scope_puts_points_where_they_belong(void **state)

@@ -119,7 +119,9 @@ static void a_stick_goes_to_the_key_beside(void **state)
 {
     (void)state;
     pmb_keyboard k = keyboard_of((pmb_size){320, 240}, NULL);
+    k.changed = false;
     pmb_keyboard_way(&k, PMB_WAY_DOWN);
+    assert_true(k.changed);
     pmb_keyboard_press(&k); /* a is below q */
     pmb_keyboard_way(&k, PMB_WAY_RIGHT);
     pmb_keyboard_press(&k);

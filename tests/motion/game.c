@@ -235,6 +235,9 @@ static void a_map_without_cells_is_nothing(void **state)
         assert_int_equal(pmb_map_cell(&map, beside[i], 77), 77);
     assert_int_equal(pmb_map_cell(&map, (pmb_point){COLUMNS * 10 - 1, ROWS * 8 - 1}, 77),
                      cells[COLUMNS * ROWS - 1]);
+    pmb_map fine = map;
+    fine.tile = (pmb_size){1, 1};
+    assert_int_equal(pmb_map_cell(&fine, (pmb_point){2, 1}, 77), cells[COLUMNS + 2]);
 }
 
 static void tables_of_scores_have_limits(void **state)

@@ -322,6 +322,14 @@ static void after_a_long_pause_nothing_waits(void **state)
     pmb_pacer_draw(&p, now);
     pmb_pacer_send(&p, now += 2000);
     assert_int_equal(pmb_pacer_done(&p, now += 1000), 17000);
+    pmb_pacer_init(&p, 50, now); /* sums of such times are halved before they are too large */
+    for (int i = 0; i < 3; i++) {
+        pmb_pacer_draw(&p, now);
+        pmb_pacer_send(&p, now += 2000u * 1000000);
+        (void)pmb_pacer_done(&p, now += 1000u * 1000000);
+        assert_in_range(pmb_pacer_drawing(&p), 66, 67);
+        assert_in_range(pmb_pacer_sending(&p), 33, 34);
+    }
 }
 
 /* A week at 30 frames a second, of which each begins when it is due; microseconds wrap 140 times.

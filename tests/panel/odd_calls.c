@@ -286,7 +286,15 @@ static void explanations_name_what_is_possible(void **state)
     config.bus.address = 0x01; /* half of it is no address */
     assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
     assert_string_equal(why, "bus.address is 0x01: the controller has 0x3C");
+    config = config_for(candidate("ssd1306"), I2C);
+    config.bus.hertz = 400000;
+    assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_OK);
+    config.bus.hertz = 400001;
+    assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
     config = config_for(candidate("st7789 240x240"), SPI);
+    config.offset = (pmb_offset){0, 81, true};
+    assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
+    config.offset = (pmb_offset){0, 80, true};
     config.contrast = 5;
     config.mirror = true;
     config.bias = 9; /* two that are not possible: neither alone is to blame */

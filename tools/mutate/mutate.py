@@ -21,14 +21,15 @@ import time
 
 TOP = pathlib.Path(__file__).resolve().parents[2]
 
-# The tests of each room. The quick ones are run first.
+# The tests of each room, and of all of them. The quick ones are run first.
+EVERYWHERE = ["core-nulls"]
 ROOMS = {
     "canvas": "golden-drawn core-color core-fast_shapes core-formats core-geometry core-round_shapes core-shapes "
               "core-smooth core-text golden-gauges golden-shapes screen-areas screen-changes screen-draft "
               "screen-every_call screen-mirror",
     "file": "golden-drawn picture-bands picture-broken_files picture-files",
-    "gauge": "golden-sizes core-layout core-nulls gauge-gauges gauge-limits gauge-many gauge-notices "
-              "gauge-texts golden-gauges golden-menus",
+    "gauge": "golden-sizes core-layout gauge-gauges gauge-limits gauge-many gauge-notices gauge-texts "
+              "golden-gauges golden-menus",
     "geometry": "golden-drawn golden-sizes core-geometry core-layout core-round_shapes core-shapes core-smooth "
               "gauge-gauges golden-gauges motion-motion store-store",
     "input": "input-exact input-inputs input-touch input-touch_faults menu-menu_touch menu-menus menu-walks",
@@ -113,7 +114,7 @@ class Build:
         self.run(["cmake", "-S", str(source), "-B", str(build), "-G", "Ninja", "-DCMAKE_BUILD_TYPE=Debug",
                   f"-DCMAKE_C_FLAGS={flags}", "-DCMAKE_EXE_LINKER_FLAGS=-fuse-ld=mold", "-DPEMBLE_TESTS=ON",
                   "-DPEMBLE_EXAMPLES=ON"], check=True)
-        tests = sorted({test for room in ROOMS.values() for test in room.split()})
+        tests = sorted(set(EVERYWHERE).union(*(room.split() for room in ROOMS.values())))
         self.run(["ninja", "-C", str(build)] + [self.target(test) for test in tests], check=True)
         self.commands, self.kills = {}, collections.Counter()
         self.seconds, self.patience = {}, {}
@@ -174,7 +175,7 @@ class Build:
     def noticed_by(self, room, longest=math.inf):
         """The first test of a room that fails, of those that take `longest` seconds at most. The quick ones are run
         first, and those that failed often."""
-        tests = [test for test in ROOMS[room].split() if self.seconds[test] <= longest]
+        tests = [test for test in EVERYWHERE + ROOMS[room].split() if self.seconds[test] <= longest]
         for test in sorted(tests, key=lambda test: (LINK + self.seconds[test]) / (1 + self.kills[test])):
             if self.fails(test):
                 self.kills[test] += 1
