@@ -101,33 +101,35 @@ static bool place_bits(const pmb_place *place, const struct known *k, pmb_reach 
     return true;
 }
 
-/* Up to which column, at most `end`, pixels of a row are as the one in column x. */
-static pmb_reach end_of_run(const struct known *k, const uint8_t *row, pmb_reach x, pmb_reach end)
+/* Up to which column, at most `end`, pixels of a row are as the one in column x, which has a value.
+ */
+static uint16_t end_of_run(const struct known *k, const uint8_t *row, uint16_t x, uint16_t end,
+                           uint16_t value)
 {
     const uint8_t bytes = k->bits / 8;
     if (bytes > 0) { /* each byte is as the one a pixel further */
-        const uint8_t *at = row + (uint16_t)x * bytes, *const last = row + (end - 1) * bytes;
+        const uint8_t *at = row + x * bytes, *const last = row + (uint16_t)(end - 1) * bytes;
         while (at < last && at[0] == at[bytes])
             at++;
-        return (pmb_reach)((at - row) >> (bytes - 1)) + 1;
+        return (uint16_t)(((uint16_t)(at - row) >> (bytes - 1)) + 1);
     }
-    const uint16_t value = known_at(k, row, (uint16_t)x++);
-    while (PMB_LEARNING && k->bits == 4 && x + EIGHT <= end &&
-           known_run(k, row, (uint16_t)x, EIGHT, value))
-        x += EIGHT;
-    while (x < end && known_at(k, row, (uint16_t)x) == value)
+    x++;
+    while (PMB_LEARNING && k->bits == 4 && x + EIGHT <= end && known_run(k, row, x, EIGHT, value))
+        x = (uint16_t)(x + EIGHT);
+    while (x < end && known_at(k, row, x) == value)
         x++;
     return x;
 }
 
 void pmb_place_row(const pmb_place *place, const struct known *k, pmb_reach y)
 {
-    const pmb_reach end = (pmb_reach)place->part.x + place->part.w;
+    const uint16_t end = (uint16_t)(place->part.x + place->part.w);
     if (place_bits(place, k, y))
         return;
     const uint8_t *const row = known_row(k, y);
-    for (pmb_reach x = place->part.x, next; x < end; x = next) {
-        next = end_of_run(k, row, x, end);
-        place_run(place, x, y, next - x, known_at(k, row, (uint16_t)x));
+    for (uint16_t x = (uint16_t)place->part.x, next; x < end; x = next) {
+        const uint16_t value = known_at(k, row, x);
+        next = end_of_run(k, row, x, end, value);
+        place_run(place, x, y, next - x, value);
     }
 }

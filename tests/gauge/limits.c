@@ -377,7 +377,8 @@ static void tables_need_no_headings(void **state)
     (void)state;
     static const pmb_column bare[] = {{.heading = NULL}, {.heading = NULL}, {.heading = NULL}};
     static const pmb_column headed[] = {{.heading = "What"}, {.heading = NULL}, {.heading = NULL}};
-    static const pmb_column last_headed[] = {{.heading = NULL}, {.heading = NULL}, {.heading = "When"}};
+    static const pmb_column last_headed[] = {
+        {.heading = NULL}, {.heading = NULL}, {.heading = "When"}};
     const pmb_table plain_table = {.theme = &pmb_theme_dark,
                                    .columns = bare,
                                    .column_count = 3,
