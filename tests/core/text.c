@@ -470,6 +470,23 @@ static void every_pair_is_kerned(void **state)
     }
 }
 
+/* A character of the last range is found: here, where another glyph replaces what is missing. */
+static void the_last_range_is_looked_at(void **state)
+{
+    (void)state;
+    const size_t size = pmb_font_slipway.size;
+    uint8_t *bytes = malloc(size);
+    const pmb_font font = {bytes, size};
+    const pmb_text_style own = {.font = &pmb_font_slipway}, changed = {.font = &font};
+    memcpy(bytes, pmb_font_slipway.bytes, size);
+    put_two(bytes + 16, 0); /* the blank */
+    const int16_t wide = pmb_text_width(&own, "\xEF\xBF\xBD");
+    assert_int_equal(pmb_text_width(&changed, "\xEF\xBF\xBD"), wide);
+    assert_int_equal(pmb_text_width(&changed, "\xEF\xBF\xBC"), pmb_text_width(&own, " "));
+    assert_int_not_equal(pmb_text_width(&own, " "), wide);
+    free(bytes);
+}
+
 static void tabular_text_changes_digits_and_blanks_only(void **state)
 {
     (void)state;
@@ -531,6 +548,7 @@ int main(void)
         cmocka_unit_test(texts_are_translated_where_there_is_a_word),
         test_without(PMB_PLAIN_TEXT, fonts_whose_tables_disagree_are_refused),
         test_without(PMB_PLAIN_TEXT, every_pair_is_kerned),
+        cmocka_unit_test(the_last_range_is_looked_at),
         test_without(PMB_PLAIN_TEXT, tabular_text_changes_digits_and_blanks_only),
         test_without(PMB_PLAIN_TEXT, texts_have_no_end_that_hurts),
     };

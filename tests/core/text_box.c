@@ -61,6 +61,20 @@ static void one_line_stands_where_it_is_aligned(void **state)
         }
 }
 
+/* Where nothing but the points has room, they are drawn alone. */
+static void points_may_stand_alone(void **state)
+{
+    (void)state;
+    static struct sheet box, alone;
+    const int16_t w = pmb_text_width(&plain, "...");
+    open_sheet(&box);
+    open_sheet(&alone);
+    (void)pmb_text_box(&box.c, &plain, (pmb_rect){7, 9, w, 20}, NULL, tide);
+    (void)pmb_text_box(&alone.c, &plain, (pmb_rect){7, 9, w, 20}, NULL, "...");
+    assert_memory_equal(box.pixels, alone.pixels, sizeof box.pixels);
+    assert_int_equal(extent(&box).w > 0, true);
+}
+
 static void wrapped_lines_fit_and_lose_nothing(void **state)
 {
     (void)state;
@@ -260,6 +274,7 @@ int main(void)
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(one_line_stands_where_it_is_aligned),
         cmocka_unit_test(wrapped_lines_fit_and_lose_nothing),
+        cmocka_unit_test(points_may_stand_alone),
         cmocka_unit_test(lines_are_broken_between_words),
         cmocka_unit_test(what_does_not_fit_ends_in_points),
         cmocka_unit_test(an_opaque_box_covers_what_was_there),

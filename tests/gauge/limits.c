@@ -317,6 +317,48 @@ static void a_tank_that_is_still_does_not_move(void **state)
     }
 }
 
+/* Waves are higher in a tank that is 48 pixels high inside, and there are none below 16. */
+static void waves_grow_with_the_tank(void **state)
+{
+    (void)state;
+    static const int swells[][3] = {{15, 0, 0}, {16, 1, 3}, {47, 1, 3}, {48, 4, 6}};
+    const pmb_tank tank = {&pmb_theme_color, &plain, false};
+    for (size_t i = 0; i < LENGTH(swells); i++) {
+        int highest = H, lowest = 0;
+        for (uint32_t ms = 0; ms < 2400; ms += 50) {
+            again();
+            pmb_tank_draw(&s.c, &tank, (pmb_rect){0, 0, 120, (int16_t)(swells[i][0] + 4)}, 50, ms);
+            for (int x = 3; x < 117; x++) {
+                int y = 2;
+                while (y < H && at(&s, x, y) != pmb_theme_color.levels[PMB_NORMAL])
+                    y++;
+                highest = y < highest ? y : highest;
+                lowest = y > lowest ? y : lowest;
+            }
+        }
+        assert_in_range(lowest - highest, swells[i][1], swells[i][2]);
+    }
+}
+
+/* The scale of a thermometer has all of its ticks, the last one too. */
+static void a_thermometer_has_all_of_its_ticks(void **state)
+{
+    (void)state;
+    static const pmb_scale fine = {.least = 0, .most = 100, .minor = 25};
+    const pmb_thermometer thermometer = {&pmb_theme_color, &fine};
+    int most = 0;
+    again();
+    pmb_thermometer_draw(&s.c, &thermometer, middle, 0);
+    for (int x = middle.x; x < middle.x + middle.w; x++) {
+        int ticks = 0;
+        for (int y = middle.y; y < middle.y + middle.h; y++)
+            ticks +=
+                at(&s, x, y) == pmb_theme_color.quiet && at(&s, x, y - 1) == pmb_theme_color.ground;
+        most = ticks > most ? ticks : most;
+    }
+    assert_int_equal(most, 5);
+}
+
 /* More numbers than a dial has places for: none is drawn, as if there were no numbers. */
 static void a_dial_with_many_numbers_has_none(void **state)
 {
@@ -537,6 +579,8 @@ int main(void)
         cmocka_unit_test(a_plot_with_an_impossible_scale_is_not_drawn),
         cmocka_unit_test(values_at_the_ends_of_numbers_have_levels),
         cmocka_unit_test(a_tank_that_is_still_does_not_move),
+        cmocka_unit_test(waves_grow_with_the_tank),
+        cmocka_unit_test(a_thermometer_has_all_of_its_ticks),
         cmocka_unit_test(a_dial_with_many_numbers_has_none),
         cmocka_unit_test(a_field_may_have_no_unit_and_no_label),
         cmocka_unit_test(tables_need_no_headings),

@@ -204,6 +204,13 @@ static void values_settle(void **state)
     (void)pmb_damper_step(&d, -1073741824, 5000100, 100);
     assert_in_range(d.value + 10, 0, 20);
     assert_int_equal(pmb_damper_step(&d, 77, 5000100, 0), 77);
+    /* In a half-life it goes half of the way; what lies in the middle is rounded up, on both sides
+     * of 0. */
+    for (int32_t from = -9; from <= 9; from += 2) {
+        pmb_damper half = {.started = false};
+        assert_int_equal(pmb_damper_step(&half, from, 0, 100), from);
+        assert_int_equal(pmb_damper_step(&half, from + 1, 100, 100), from + 1);
+    }
 }
 
 int main(void)

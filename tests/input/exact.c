@@ -35,6 +35,42 @@ static void a_stick_in_a_corner_goes_across(void **state)
     assert_int_equal(pmb_stick_way(&stick, &port), PMB_WAY_LEFT);
 }
 
+/* It begins to point at 60 percent of its way, and rests again below 40. */
+static void a_stick_points_from_its_thresholds_on(void **state)
+{
+    (void)state;
+    const pmb_port port = {.analog_read = analog_by_pin};
+    int began = 0, ended = 0;
+    volts[PMB_PIN(2)] = 32768;
+    for (uint16_t volt = 40000; volt < 60000; volt = (uint16_t)(volt + 100)) {
+        pmb_stick rests = {.across = PMB_PIN(1), .up = PMB_PIN(2), .middle = {32768, 32768}};
+        pmb_stick points = rests;
+        volts[PMB_PIN(1)] = 65535;
+        assert_int_equal(pmb_stick_way(&points, &port), PMB_WAY_RIGHT);
+        volts[PMB_PIN(1)] = volt;
+        const int16_t pushed = pmb_stick_poll(&rests, &port).x;
+        assert_int_equal(pmb_stick_way(&rests, &port), pushed < 60 ? PMB_WAY_NONE : PMB_WAY_RIGHT);
+        assert_int_equal(pmb_stick_way(&points, &port), pushed < 40 ? PMB_WAY_NONE : PMB_WAY_RIGHT);
+        began += pushed == 60;
+        ended += pushed == 40;
+    }
+    assert_true(began > 0 && ended > 0);
+}
+
+/* A sensor that gives a tenth of its supply for each g, as most do. */
+static void a_tilt_sensor_has_a_usual_scale(void **state)
+{
+    (void)state;
+    const pmb_port port = {.analog_read = analog_by_pin};
+    const pmb_tilt usual = {.across = PMB_PIN(1), .down = PMB_PIN(2)};
+    const pmb_tilt coarse = {.across = PMB_PIN(1), .down = PMB_PIN(2), .per_g = 3277};
+    volts[PMB_PIN(1)] = 32768 + 6554;
+    volts[PMB_PIN(2)] = 32768 - 6554;
+    assert_int_equal(pmb_tilt_poll(&usual, &port).x, 1000);
+    assert_int_equal(pmb_tilt_poll(&usual, &port).y, -1000);
+    assert_int_equal(pmb_tilt_poll(&coarse, &port).x, 2000);
+}
+
 /* ---- a film on pins ---- */
 
 /* Levels of the four pins: 0, 1, or 2 where they float. */
@@ -338,6 +374,8 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(a_stick_in_a_corner_goes_across),
+        cmocka_unit_test(a_stick_points_from_its_thresholds_on),
+        cmocka_unit_test(a_tilt_sensor_has_a_usual_scale),
         cmocka_unit_test(a_film_is_measured_between_its_pins),
         cmocka_unit_test(readings_agree_or_are_none),
         cmocka_unit_test(a_film_that_is_hardly_touched_is_not_touched),

@@ -473,6 +473,24 @@ static void an_encoder_finds_back_to_its_detents(void **state)
     }
 }
 
+/* A contact that trembles between two quarters adds nothing. */
+static void an_encoder_may_tremble(void **state)
+{
+    (void)state;
+    for (int quarter = -4; quarter < 4; quarter++) {
+        pmb_encoder encoder = {.a = A, .b = B};
+        const int way = quarter < 0 ? -1 : 1;
+        int turned = at_quarter(&encoder, 0);
+        for (int q = 0; q != quarter; q += way)
+            turned += at_quarter(&encoder, q + way);
+        for (int i = 0; i < 20; i++)
+            turned += at_quarter(&encoder, quarter + (i + 1) % 2);
+        for (int q = quarter; q != 0; q -= way)
+            turned += at_quarter(&encoder, q - way);
+        assert_int_equal(turned, 0);
+    }
+}
+
 /* Released later than a double click could be told, but before it is held. */
 static void a_slow_second_click_is_a_click_of_its_own(void **state)
 {
@@ -543,6 +561,7 @@ int main(void)
         cmocka_unit_test(what_is_gathered_is_taken_once_and_in_order),
         cmocka_unit_test(an_encoder_counts_detents_both_ways),
         cmocka_unit_test(an_encoder_finds_back_to_its_detents),
+        cmocka_unit_test(an_encoder_may_tremble),
         cmocka_unit_test(a_stick_rests_in_its_middle),
         cmocka_unit_test(a_tilt_sensor_tells_thousandths_of_g),
         cmocka_unit_test(without_a_callback_nothing_happens),

@@ -159,6 +159,10 @@ static void hidden_rows_and_missing_buttons_are_nothing(void **state)
     (void)state;
     struct hand h = begin();
     quay.tide_hidden = true;
+    const bool lamps = quay.lamps;
+    tap(&h, middle_of(&h, 0)); /* a heading presses nothing, nor what has the focus */
+    assert_int_equal(pmb_menu_focus(&h.menu), LAMPS);
+    assert_int_equal(quay.lamps, lamps);
     tap(&h, middle_of(&h, DISPLAY)); /* behind the hidden one */
     assert_string_equal(pmb_menu_page(&h.menu)->title, "Display");
     (void)pmb_menu_back(&h.menu);

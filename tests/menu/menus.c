@@ -448,6 +448,20 @@ static void a_list_may_be_the_home_page(void **state)
     }
 }
 
+/* The first row of a page has the focus like any other. */
+static void the_first_row_is_reached(void **state)
+{
+    (void)state;
+    static const PMB_FLASH pmb_item items[] = {{.label = "One", .kind = &pmb_item_action},
+                                               {.label = "Two", .kind = &pmb_item_action}};
+    static const PMB_FLASH pmb_page home = {.title = "Home", .items = items, .count = 2};
+    pmb_menu menu = {.style = &style, .home = &home, .area = {0, 0, 128, 64}};
+    quay_act(&menu, "d");
+    assert_int_equal(pmb_menu_focus(&menu), 1);
+    quay_act(&menu, "u");
+    assert_int_equal(pmb_menu_focus(&menu), 0);
+}
+
 /* A list that an item of a page opens, and choices beyond their lists. */
 static void lists_are_opened_as_pages_too(void **state)
 {
@@ -493,6 +507,14 @@ static void rows_fill_the_area(void **state)
         assert_int_equal(only.y, 5);
         assert_int_equal(only.h, menu.area.h);
     }
+    static const PMB_FLASH pmb_page two = {.row = row_text, .count = 2};
+    pmb_menu fits = {.style = &style, .home = &two, .area = {3, 5, 128, 64}};
+    const int16_t high = pmb_menu_row(&fits, 0).h;
+    fits.area.h = (int16_t)(2 * high); /* both rows fit exactly, and no bar is there */
+    assert_int_equal(pmb_menu_row(&fits, 1).w, 128);
+    assert_int_equal(pmb_menu_row(&fits, 1).h, high);
+    fits.area.h--;
+    assert_true(pmb_menu_row(&fits, 0).w < 128);
 }
 
 /* Each of the seven bytes that a unit may have is seen. */
@@ -576,6 +598,7 @@ int main(void)
         cmocka_unit_test(no_more_pages_are_opened_than_there_is_room_for),
         cmocka_unit_test(an_empty_page_does_nothing),
         cmocka_unit_test(a_list_may_be_the_home_page),
+        cmocka_unit_test(the_first_row_is_reached),
         cmocka_unit_test(lists_are_opened_as_pages_too),
         test_without(!PMB_RICH_MENUS, rows_fill_the_area),
         cmocka_unit_test(a_unit_is_shown_whole),

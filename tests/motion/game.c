@@ -168,6 +168,9 @@ static void steps_are_as_many_as_the_time_has(void **state)
     assert_in_range(count, 1499, 1501); /* 25 s in steps of a sixtieth */
     assert_int_equal(pmb_steps_due(&s, now + 5000000), PMB_MOST_STEPS);
     assert_int_equal(pmb_steps_due(&s, now + 5000000), 0); /* what was missed is left out */
+    pmb_steps_init(&s, 100, now); /* as many as may be are all done, and the rest is kept */
+    assert_int_equal(pmb_steps_due(&s, now + PMB_MOST_STEPS * 10000 + 6000), PMB_MOST_STEPS);
+    assert_int_equal(pmb_steps_due(&s, now + PMB_MOST_STEPS * 10000 + 10000), 1);
 }
 
 static void scores_find_their_place(void **state)

@@ -136,6 +136,10 @@ static void sprites_move_by_their_velocity(void **state)
     assert_int_equal(pmb_sprite_box(&s).x, -1);
     s.x = -8;
     assert_int_equal(pmb_sprite_box(&s).x, 0);
+    s.x = -24;
+    assert_int_equal(pmb_sprite_box(&s).x, -1);
+    s.x = -25;
+    assert_int_equal(pmb_sprite_box(&s).x, -2);
     block_free(&block);
 }
 

@@ -291,6 +291,10 @@ static void explanations_name_what_is_possible(void **state)
     assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_OK);
     config.bus.hertz = 400001;
     assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
+    config = config_for(candidate("ssd1306"), I2C);
+    config.size = (pmb_size){200, 10}; /* exchanged, it would not fit either */
+    assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
+    assert_string_equal(why, "size is 200x10: the controller's memory has 128x64");
     config = config_for(candidate("st7789 240x240"), SPI);
     config.offset = (pmb_offset){0, 81, true};
     assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);

@@ -99,6 +99,28 @@ static void what_was_saved_last_is_loaded(void **state)
     }
 }
 
+/* What docs/formats.md says: programs of later versions read it. */
+static void the_format_is_as_documented(void **state)
+{
+    (void)state;
+    static const uint8_t record[] = {9, 8, 7};
+    begin(false, 0xFF);
+    assert_int_equal(pmb_store_save(&eeprom, 5, record, sizeof record), PMB_OK);
+    const uint8_t *copy = memory.bytes[0][0] == 'P' ? memory.bytes[0] : memory.bytes[1];
+    uint8_t want[15] = {'P', 'S', 1, 5, 3, 0, copy[6], copy[7], 0, 0, 0, 0, 9, 8, 7};
+    uint32_t crc = 0xFFFFFFFF;
+    for (size_t i = 0; i < sizeof want; i++) {
+        if (i >= 8 && i < 12)
+            continue;
+        crc ^= want[i];
+        for (int bit = 0; bit < 8; bit++)
+            crc = crc >> 1 ^ (crc & 1 ? 0xEDB88320 : 0);
+    }
+    for (int i = 0; i < 4; i++)
+        want[8 + i] = (uint8_t)(~crc >> 8 * i);
+    assert_memory_equal(copy, want, sizeof want);
+}
+
 /* The size of a record has two bytes. */
 static void records_may_be_long(void **state)
 {
@@ -285,6 +307,7 @@ int main(void)
 {
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(what_was_saved_last_is_loaded),
+        cmocka_unit_test(the_format_is_as_documented),
         cmocka_unit_test(records_may_be_long),
         cmocka_unit_test(sequences_wrap),
         cmocka_unit_test(a_power_cut_leaves_the_old_record_or_the_new_one),
