@@ -384,6 +384,22 @@ static void a_dial_with_many_numbers_has_none(void **state)
     assert_drawn();
 }
 
+/* In a round that is 97 pixels wide a label of 43 is whole: each of its letters counts. */
+static void labels_of_dials_are_whole(void **state)
+{
+    (void)state;
+    static const char *const labels[] = {"harbourne", "harbourns"};
+    for (size_t i = 0; i < LENGTH(labels); i++) {
+        const pmb_dial dial = {&pmb_theme_dark, &plain, PMB_DEGREES(-120), PMB_DEGREES(240), true,
+                               labels[i],       true};
+        const pmb_text_style style = {.font = pmb_theme_dark.label};
+        assert_int_equal(pmb_text_width(&style, labels[i]), 43);
+        again();
+        pmb_dial_draw(&s.c, &dial, middle, 30, -1);
+    }
+    assert_false(is_same());
+}
+
 static void a_field_may_have_no_unit_and_no_label(void **state)
 {
     (void)state;
@@ -582,6 +598,7 @@ int main(void)
         cmocka_unit_test(waves_grow_with_the_tank),
         cmocka_unit_test(a_thermometer_has_all_of_its_ticks),
         cmocka_unit_test(a_dial_with_many_numbers_has_none),
+        cmocka_unit_test(labels_of_dials_are_whole),
         cmocka_unit_test(a_field_may_have_no_unit_and_no_label),
         cmocka_unit_test(tables_need_no_headings),
         cmocka_unit_test(chosen_rows_show_their_values),

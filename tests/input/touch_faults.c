@@ -346,6 +346,13 @@ static void a_calibration_shows_its_cross(void **state)
     memcpy(other, pixels, sizeof other);
     pmb_calibrator_draw(&c, &calibrator, &pmb_theme_light, "Press there");
     assert_memory_not_equal(pixels, other, sizeof pixels);
+    static const char *const longer[] = {"Press the middle of the cross with the tip of a penci",
+                                         "Press the middle of the cross with the tip of a pencil"};
+    for (size_t i = 0; i < LENGTH(longer); i++) { /* lines are wrapped: each letter is seen */
+        memcpy(other, pixels, sizeof other);
+        pmb_calibrator_draw(&c, &calibrator, &pmb_theme_light, longer[i]);
+    }
+    assert_memory_not_equal(pixels, other, sizeof pixels);
     pmb_bench_free(k.bench);
 }
 

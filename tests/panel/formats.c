@@ -121,6 +121,13 @@ static void every_pixel_is_widened(void **state)
         assert_int_equal(glass.rgb[i] > 0, i % 3 == 2);
     assert_int_equal(pmb_screen_paint(&rig.screen, paint_stripes, &rig.panel.size), PMB_OK);
     assert_glass_shows(&rig, paint_stripes, &rig.panel.size);
+    const unsigned light = glass_light_count(&rig);
+    uint8_t white[2] = {0xFF, 0xFF};
+    pmb_canvas one; /* a single pixel, where it was black */
+    assert_int_equal(
+        pmb_canvas_init(&one, &pmb_rgb565, (pmb_rect){7, 1, 1, 1}, white, sizeof white), PMB_OK);
+    assert_int_equal(pmb_panel_write(&rig.panel, &one, one.bounds), PMB_OK);
+    assert_int_equal(glass_light_count(&rig), light + 1);
     assert_no_complaints(&rig);
     rig_close(&rig);
 }

@@ -202,6 +202,56 @@ static void temperatures_are_steps(void **state)
     assert_int_equal(pmb_panel_temperature(&panel, 20), PMB_ERR_UNSUPPORTED);
 }
 
+/* The bytes that a panel is opened with. */
+static struct {
+    uint8_t bytes[2000];
+    size_t count;
+} heard;
+
+static pmb_status hear(void *context, const pmb_bus *bus, const uint8_t *out, uint8_t *in,
+                       size_t count)
+{
+    (void)context, (void)bus, (void)in;
+    for (size_t i = 0; i < count && heard.count < sizeof heard.bytes; i++)
+        heard.bytes[heard.count++] = out[i];
+    return PMB_OK;
+}
+
+static bool was_heard(const uint8_t *bytes, size_t count)
+{
+    for (size_t i = 0; i + count <= heard.count; i++)
+        if (memcmp(heard.bytes + i, bytes, count) == 0)
+            return true;
+    return false;
+}
+
+/* Bias and temperature coefficient of LCDs, as docs/controllers has their commands. */
+static void bias_and_temperature_reach_the_wire(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *name;
+        uint8_t bias, temperature, bytes[3];
+        uint8_t count;
+    } cases[] = {{"st7565", 9, 0, {0xA2}, 1},
+                 {"st7565", 7, 0, {0xA3}, 1},
+                 {"pcd8544", 8, 1, {0x25, 0x04, 0x13}, 3},
+                 {"pcd8544", 7, 4, {0x25, 0x07, 0x14}, 3}};
+    pmb_port port = taker;
+    port.spi = hear;
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        config = config_for(candidate(cases[i].name), SPI);
+        config.bias = cases[i].bias;
+        config.temperature = cases[i].temperature;
+        heard.count = 0;
+        assert_int_equal(pmb_panel_open(&panel, &config, &port), PMB_OK);
+        if (!was_heard(cases[i].bytes, cases[i].count))
+            fail_msg("case %zu", i);
+        if (cases[i].count == 1)
+            assert_false(was_heard((uint8_t[]){cases[i].bytes[0] ^ 1}, 1));
+    }
+}
+
 /* Only a reset wakes paper; asleep it does nothing, and falling asleep twice is once. */
 static void paper_sleeps_only_if_it_can_be_woken(void **state)
 {
@@ -355,6 +405,7 @@ int main(void)
         cmocka_unit_test(only_paper_with_its_line_is_busy),
         cmocka_unit_test(deferring_needs_both_callbacks),
         cmocka_unit_test(temperatures_are_steps),
+        cmocka_unit_test(bias_and_temperature_reach_the_wire),
         cmocka_unit_test(paper_sleeps_only_if_it_can_be_woken),
         cmocka_unit_test(an_expander_has_sixteen_pins_and_eight_addresses),
         cmocka_unit_test(explanations_name_what_is_possible),
