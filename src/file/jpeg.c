@@ -390,22 +390,23 @@ static inline pmb_color color_of(uint8_t y, const struct hue *hue)
     return PMB_RGB((uint8_t)red, (uint8_t)green, (uint8_t)blue);
 }
 
-/* Row y of the MCU, as large as it is. */
+/* Row y of the MCU, as large as it is: eight pixels, and eight more. */
 static void find_row(const struct state *s, int32_t y, int32_t count, pmb_color *colors)
 {
-    const uint8_t *luma = samples_in(s, 0, y, false);
     const bool in_color = s->count > 1, halved = in_color && s->across > 1;
     const uint8_t *cb = in_color ? samples_in(s, 1, y, false) : NULL;
     const uint8_t *cr = in_color ? samples_in(s, 2, y, false) : NULL;
     struct hue hue = {0, 0, 0};
-    for (int32_t x = 0; x < count; x++) {
-        if (x == 8)
-            luma = samples_in(s, 0, y, true) - 8;
-        if (in_color)
-            hue = hue_of(s, luma[x], *cb++, *cr++);
-        colors[x] = color_of(luma[x], &hue);
-        if (halved && ++x < count) /* two pixels of a hue */
-            colors[x] = color_of(luma[x], &hue);
+    for (int32_t from = 0; from < count; from += 8) {
+        const uint8_t *luma = samples_in(s, 0, y, from > 0);
+        const uint8_t *const end = luma + pmb_lesser(count - from, 8);
+        while (luma < end) {
+            if (in_color)
+                hue = hue_of(s, *luma, *cb++, *cr++);
+            *colors++ = color_of(*luma++, &hue);
+            if (halved && luma < end) /* two pixels of a hue */
+                *colors++ = color_of(*luma++, &hue);
+        }
     }
 }
 

@@ -107,7 +107,7 @@ static uint16_t end_of_run(const struct known *k, const uint8_t *row, uint16_t x
                            uint16_t value)
 {
     const uint8_t bytes = k->bits / 8;
-    if (bytes > 0) { /* each byte is as the one a pixel further */
+    if (PMB_LEARNING && bytes > 0) { /* each byte is as the one a pixel further; an AVR saves it */
         const uint8_t *at = row + x * bytes, *const last = row + (uint16_t)(end - 1) * bytes;
         while (at < last && at[0] == at[bytes])
             at++;

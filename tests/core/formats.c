@@ -206,6 +206,10 @@ static void colours_become_what_a_format_can_show(void **state)
         {&pmb_ink_vertical, PMB_ORANGE, PMB_RED},
         {&pmb_ink_horizontal, PMB_CYAN, PMB_WHITE},
         {&pmb_ink_horizontal, PMB_MAGENTA, PMB_BLACK},
+        {&pmb_four_inks_horizontal, PMB_RGB(240, 60, 30), PMB_RED},
+        {&pmb_four_inks_horizontal, PMB_RGB(250, 240, 90), PMB_YELLOW},
+        {&pmb_four_inks_horizontal, PMB_RGB(40, 10, 60), PMB_BLACK},
+        {&pmb_four_inks_horizontal, PMB_CYAN, PMB_WHITE},
     };
     for (size_t i = 0; i < LENGTH(cases); i++) {
         static struct sheet s;

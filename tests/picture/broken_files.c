@@ -144,6 +144,7 @@ static void jpegs_that_are_sound_are_drawn(void **state)
     static const struct odd sound[] = {
         {.count = 0},
         {.count = 3},
+        {.quantity = 3}, /* the last number that a table may have */
         {.frame = 0xC1}, /* extended, with 8 bits: as a baseline file */
         {.before = 0xFE, .skipped = 9},
         {.before = 0xC8, .skipped = 2}, /* reserved, and passed over */
