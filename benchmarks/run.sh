@@ -18,4 +18,12 @@ run wires "$build/pemble-wires"
 run scenes "$build/pemble-scenes" assets/quay/pictures
 run drawing-instructions benchmarks/instructions.sh "$build/pemble-benchmarks" assets/fonts "$build/counted"
 run scene-instructions benchmarks/instructions.sh "$build/pemble-scenes" assets/quay/pictures "$build/counted"
+
+# The wanted ratio of a JPEG is one of instructions.
+awk '/^a JPEG of 240x180, libjpeg/ { theirs = $NF }
+     /^a JPEG of 240x180, Pemble/ { ours = $NF }
+     END { ratio = ours / theirs; missed = ratio > 1.5
+           printf "a JPEG of 240x180: %.3f times the instructions of the scalar decoder of libjpeg-turbo (%s 1.5)\n",
+                  ratio, missed ? "MISSED" : "wanted"
+           exit missed }' "$build/scene-instructions.txt" || status=1
 exit $status

@@ -164,7 +164,7 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
             put(pixel, color);
         } else if (part > 0) {
             const uint32_t old = spread(color_at(pixel));
-            put(pixel, gathered((old * (32 - part) + wanted * part + HALVES) >> 5 & SPREAD));
+            put(pixel, gathered(((old << 5) + (wanted - old) * part + HALVES) >> 5 & SPREAD));
         }
     }
 }
