@@ -399,12 +399,11 @@ static void find_row(const struct state *s, int32_t y, int32_t count, pmb_color 
     struct hue hue = {0, 0, 0};
     for (int32_t from = 0; from < count; from += 8) {
         const uint8_t *luma = samples_in(s, 0, y, from > 0);
-        const uint8_t *const end = luma + pmb_lesser(count - from, 8);
-        while (luma < end) {
+        for (int32_t left = pmb_lesser(count - from, 8); left > 0; left--) {
             if (in_color)
                 hue = hue_of(s, *luma, *cb++, *cr++);
             *colors++ = color_of(*luma++, &hue);
-            if (halved && luma < end) /* two pixels of a hue */
+            if (halved && --left > 0) /* two pixels of a hue */
                 *colors++ = color_of(*luma++, &hue);
         }
     }
