@@ -215,6 +215,7 @@ class Copy:
             noticed = self.plain.noticed_by(name.parts[1], math.inf if self.checked else LONGEST)
             if not noticed and self.checked:
                 builds.append(self.checked)
+                self.checked.compiles(name)
                 noticed = self.checked.noticed_by(name.parts[1], LONGEST)
             return noticed or "lives"
         finally:
@@ -257,8 +258,8 @@ def main():
     everything = [change for file in files for change in changes_of(file)]
     chosen = random.Random(options.seed).sample(everything, min(options.count, len(everything)))[part - 1::parts]
     if options.among:
-        lived = set(re.findall(r"lives: (.*)", options.among.read_text()))
-        chosen = [change for change in everything if said_of(change) in lived][part - 1::parts]
+        lived = set(map(without_number, re.findall(r"lives: (.*)", options.among.read_text())))
+        chosen = [change for change in everything if without_number(said_of(change)) in lived][part - 1::parts]
     equals = known_equals()
     copy = Copy(options.build.resolve(), options.quick)
     counted = killed = 0
