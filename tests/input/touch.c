@@ -251,6 +251,28 @@ static void a_long_touch_counts_from_its_beginning(void **state)
     end(&k);
 }
 
+/* A cross is not done while the finger is missed for a sample or two. */
+static void a_touch_may_flicker(void **state)
+{
+    (void)state;
+    struct kiosk k;
+    pmb_calibrator c;
+    begin_as(&k, &converter, &kiosk);
+    pmb_calibrator_begin(&c, &k.touch);
+    const pmb_point p = pmb_calibrator_cross(&c, 0);
+    for (int i = 0; i < 40; i++) {
+        pmb_bench_touch(k.sensor, i % 6 < 4, p.x, p.y);
+        pass(&k, 5);
+        assert_int_equal(pmb_calibrator_poll(&c), PMB_CALIBRATION_NOTHING);
+    }
+    pmb_bench_touch(k.sensor, false, 0, 0);
+    pass(&k, 5);
+    for (int up = 1; up <= 4; up++)
+        assert_int_equal(pmb_calibrator_poll(&c),
+                         up == 3 ? PMB_CALIBRATION_CHANGED : PMB_CALIBRATION_NOTHING);
+    end(&k);
+}
+
 /* One electrode is open: all samples are in a line. */
 static void a_film_that_is_broken_is_never_calibrated(void **state)
 {
@@ -541,6 +563,7 @@ int main(void)
         test_without(PMB_ONE_BIT, a_calibration_is_within_two_pixels),
         test_without(PMB_ONE_BIT, a_cross_that_was_missed_is_asked_for_again),
         test_without(PMB_ONE_BIT, after_two_misses_it_begins_anew),
+        test_without(PMB_ONE_BIT, a_touch_may_flicker),
         test_without(PMB_ONE_BIT, a_long_touch_counts_from_its_beginning),
         test_without(PMB_ONE_BIT, a_film_that_is_broken_is_never_calibrated),
         test_without(PMB_ONE_BIT | PMB_NO_TURN, positions_are_turned_with_the_picture),

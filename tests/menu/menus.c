@@ -515,6 +515,18 @@ static void rows_fill_the_area(void **state)
     assert_int_equal(pmb_menu_row(&fits, 1).h, high);
     fits.area.h--;
     assert_true(pmb_menu_row(&fits, 0).w < 128);
+    /* Where two rows have room, a heading is seen again above the first row that has the focus. */
+    static const PMB_FLASH pmb_item items[] = {{.label = "Head", .kind = &pmb_item_heading},
+                                               {.label = "One", .kind = &pmb_item_action},
+                                               {.label = "Two", .kind = &pmb_item_action},
+                                               {.label = "Three", .kind = &pmb_item_action}};
+    static const PMB_FLASH pmb_page headed = {.items = items, .count = 4};
+    fits = (pmb_menu){.style = &style, .home = &headed, .area = {3, 5, 128, (int16_t)(2 * high)}};
+    quay_act(&fits, "dd");
+    assert_true(pmb_rect_is_empty(pmb_menu_row(&fits, 0)));
+    quay_act(&fits, "uu");
+    assert_int_equal(pmb_menu_focus(&fits), 1);
+    assert_int_equal(pmb_menu_row(&fits, 0).h, high);
 }
 
 /* Each of the seven bytes that a unit may have is seen. */
@@ -532,6 +544,29 @@ static void a_unit_is_shown_whole(void **state)
         const pmb_menu menu = {.style = &style, .home = &page, .area = {0, 0, 128, 64}};
         assert_true(redrawn(&menu));
     }
+}
+
+/* 23 bytes of a text are shown. */
+static void long_texts_are_shown(void **state)
+{
+    (void)state;
+    static const char *const texts[] = {"lighthouse at the quay", "lighthouse at the quays"};
+    static uint8_t pictures[2][320 * 64 / 8];
+    static char text[30];
+    static const PMB_FLASH pmb_range room = {.most = 29};
+    static const PMB_FLASH pmb_item item = {
+        .label = "L", .kind = &pmb_item_text, .text = text, .range = &room};
+    static const PMB_FLASH pmb_page page = {.title = "Text", .items = &item, .count = 1};
+    const pmb_menu menu = {.style = &style, .home = &page, .area = {0, 0, 320, 64}};
+    for (int i = 0; i < 2; i++) {
+        pmb_canvas c;
+        strcpy(text, texts[i]);
+        assert_int_equal(pmb_canvas_init(&c, &pmb_mono_vertical, (pmb_rect){0, 0, 320, 64},
+                                         pictures[i], sizeof pictures[i]),
+                         PMB_OK);
+        pmb_menu_draw(&c, &menu);
+    }
+    assert_memory_not_equal(pictures[0], pictures[1], sizeof pictures[0]);
 }
 
 /* Items without what they show or change: a label, a value, a text, room for one. */
@@ -602,6 +637,7 @@ int main(void)
         cmocka_unit_test(lists_are_opened_as_pages_too),
         test_without(!PMB_RICH_MENUS, rows_fill_the_area),
         cmocka_unit_test(a_unit_is_shown_whole),
+        cmocka_unit_test(long_texts_are_shown),
         cmocka_unit_test(items_may_lack_what_they_show),
         cmocka_unit_test(a_text_may_have_letters_of_any_kind),
     };

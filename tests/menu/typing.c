@@ -488,6 +488,29 @@ static void a_keyboard_marks_its_focus_unless_a_finger_types(void **state)
     assert_int_equal(inked(), 0);
 }
 
+/* The mark behind the text stands within the line, whether all of the text has room or its end. */
+static void the_end_of_a_text_is_seen(void **state)
+{
+    (void)state;
+    static char texts[][60] = {"", "Quay", "The ferry at the outer quay is late, and so is the tide"};
+    static const char *const labels[] = {NULL, "Name"};
+    for (size_t i = 0; i < LENGTH(texts) * LENGTH(labels); i++) {
+        pmb_canvas c = sheet();
+        pmb_keyboard k = keyboard_of((pmb_size){240, 320}, NULL);
+        k.theme = &pmb_theme_color;
+        k.by_finger = true;
+        k.text = texts[i / 2];
+        k.label = labels[i % 2];
+        pmb_keyboard_draw(&c, &k);
+        unsigned marked = 0;
+        for (int16_t y = 0; y < 320; y++)
+            for (int16_t x = 0; x < 240; x++)
+                marked += pmb_canvas_peek(&c, (pmb_point){x, y}) == pmb_theme_color.levels[PMB_NORMAL];
+        const pmb_font_metrics m = pmb_font_measure(pmb_theme_color.text);
+        assert_int_equal(marked, 2 * (m.cap_height + 2));
+    }
+}
+
 /* The keyboard covers the menu while an item is typed; before, the menu shows what it is. */
 static void a_keyboard_covers_its_menu(void **state)
 {
@@ -550,6 +573,7 @@ int main(void)
         cmocka_unit_test(what_means_nothing_to_a_dialog_changes_nothing),
         test_without(PMB_ONE_BIT, keyboards_may_have_any_number_of_keys),
         test_without(PMB_ONE_BIT, a_keyboard_marks_its_focus_unless_a_finger_types),
+        test_without(PMB_ONE_BIT, the_end_of_a_text_is_seen),
         test_without(PMB_ONE_BIT, a_keyboard_covers_its_menu),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -13,10 +13,14 @@ static const pmb_panel_config configs[] = {
     {.controller = &pmb_st7735, .size = {128, 160}, .bus = spi, .reset = PMB_PIN(1)},
     {.controller = &pmb_st7735,
      .size = {127, 155},
-     .offset = {1, 2},
+     .offset = {1, 2, true},
      .bus = spi,
      .reset = PMB_PIN(1),
      .rotate = PMB_ROTATE_90},
+    {.controller = &pmb_ssd1327, /* the first byte of a row has half of it beside the glass */
+     .size = {127, 90},
+     .offset = {1, 5, true},
+     .bus = {.kind = &pmb_i2c, .address = 0x3C}},
 };
 
 #if PMB_DRAFTS
