@@ -196,21 +196,6 @@ static void begin_row(struct polygon *p, int32_t y)
         sort_pieces(p);
 }
 
-/* Adds by how much a piece changes the area from each column to the next, for `count` columns. */
-static void add_steps(int32_t *steps, const struct piece *p, int32_t column, int32_t count)
-{
-    const int32_t first = column_of(p->left), last = column_of(p->right - 1);
-    const int32_t from = pmb_greater(first, column), end = column + count;
-    int32_t before = first < column ? area_of(p, column - 1) : 0;
-    for (int32_t i = from; i <= last && i < end; i++) {
-        const int32_t area = area_of(p, i);
-        steps[i - column] += area - before;
-        before = area;
-    }
-    if (last + 1 >= column && last + 1 < end)
-        steps[last + 1 - column] += p->height - before;
-}
-
 static void draw_steady(pmb_canvas *c, int32_t column, int32_t y, int32_t count, uint8_t share,
                         pmb_color color)
 {
@@ -229,24 +214,37 @@ struct columns {
     int32_t from, to;
 };
 
-/* Pixels on so many kept pieces; on all edges that there are (NULL). The area is that of the pixel
- * before them. */
+/* Pixels on so many kept pieces. The area is that of what lies to the left. */
 static void draw_edges(pmb_canvas *c, const struct polygon *p, const struct piece *kept,
                        uint8_t count, struct columns these, int32_t area, pmb_color color)
 {
     for (int32_t column = these.from, some; column < these.to; column += some) {
-        int32_t steps[ROOM] = {0};
+        uint8_t shares[ROOM];
+        some = pmb_lesser(these.to - column, ROOM);
+        for (int32_t i = 0; i < some; i++) {
+            int32_t sum = area;
+            for (uint8_t k = 0; k < count; k++)
+                sum += area_of(&kept[k], column + i);
+            shares[i] = share_of(sum);
+        }
+        pmb_span_shade(c, column, p->y, some, shares, color);
+    }
+}
+
+/* The same on all edges that there are: more than are kept. They are looked for again for some
+ * columns at a time. */
+static void draw_many(pmb_canvas *c, const struct polygon *p, struct columns these, pmb_color color)
+{
+    for (int32_t column = these.from, some; column < these.to; column += some) {
+        int32_t areas[ROOM] = {0};
         uint8_t shares[ROOM];
         struct piece piece;
         some = pmb_lesser(these.to - column, ROOM);
-        for (uint8_t i = 0; i < count; i++)
-            add_steps(steps, &kept[i], column, some);
-        for (uint16_t at = 0; !kept && next_piece(p, &at, &piece);)
-            add_steps(steps, &piece, column, some);
-        for (int32_t i = 0; i < some; i++) {
-            area += steps[i];
-            shares[i] = share_of(area);
-        }
+        for (uint16_t at = 0; next_piece(p, &at, &piece);)
+            for (int32_t i = 0; i < some; i++)
+                areas[i] += area_of(&piece, column + i);
+        for (int32_t i = 0; i < some; i++)
+            shares[i] = share_of(areas[i]);
         pmb_span_shade(c, column, p->y, some, shares, color);
     }
 }
@@ -256,41 +254,32 @@ static uint8_t draw_group(pmb_canvas *c, const struct polygon *p, uint8_t first,
                           struct columns *left, int32_t *area, pmb_color color)
 {
     const struct piece *const pieces = p->kept + first;
+    const int32_t before = *area;
     struct columns g = {column_of(pieces[0].left), INT32_MIN};
-    int32_t after = *area, before = *area;
     uint8_t count = 0;
     for (; first + count < p->pieces; count++) {
         if (count > 0 && column_of(pieces[count].left) >= g.to)
             break;
         g.to = pmb_greater(g.to, column_of(pieces[count].right - 1) + 1);
-        after += pieces[count].height;
+        *area += pieces[count].height;
     }
     g.to = pmb_lesser(g.to, left->to);
     if (g.from > left->from)
-        draw_steady(c, left->from, p->y, pmb_lesser(g.from, left->to) - left->from, share_of(*area),
-                    color);
-    for (uint8_t i = 0; i < count && g.from < left->from; i++)
-        before += area_of(&pieces[i], left->from - 1);
+        draw_steady(c, left->from, p->y, pmb_lesser(g.from, left->to) - left->from,
+                    share_of(before), color);
     g.from = pmb_greater(g.from, left->from);
     draw_edges(c, p, pieces, count, g, before, color);
     left->from = pmb_greater(left->from, g.to);
-    *area = after;
     return count;
 }
 
-/* More pieces than are kept are looked for again for some columns at a time. */
 static void draw_row(pmb_canvas *c, const struct polygon *p, struct columns left, pmb_color color)
 {
-    struct piece piece;
     int32_t area = 0;
-    if (p->all) {
-        for (uint8_t i = 0; i < p->pieces && left.from < left.to;)
-            i = (uint8_t)(i + draw_group(c, p, i, &left, &area, color));
-        return;
-    }
-    for (uint16_t at = 0; next_piece(p, &at, &piece);)
-        area += area_of(&piece, left.from - 1);
-    draw_edges(c, p, NULL, 0, left, area, color);
+    if (!p->all)
+        draw_many(c, p, left, color);
+    for (uint8_t i = 0; p->all && i < p->pieces && left.from < left.to;)
+        i = (uint8_t)(i + draw_group(c, p, i, &left, &area, color));
 }
 
 void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count,

@@ -492,7 +492,8 @@ static void a_keyboard_marks_its_focus_unless_a_finger_types(void **state)
 static void the_end_of_a_text_is_seen(void **state)
 {
     (void)state;
-    static char texts[][60] = {"", "Quay", "The ferry at the outer quay is late, and so is the tide"};
+    static char texts[][60] = {"", "Quay",
+                               "The ferry at the outer quay is late, and so is the tide"};
     static const char *const labels[] = {NULL, "Name"};
     for (size_t i = 0; i < LENGTH(texts) * LENGTH(labels); i++) {
         pmb_canvas c = sheet();
@@ -505,7 +506,8 @@ static void the_end_of_a_text_is_seen(void **state)
         unsigned marked = 0;
         for (int16_t y = 0; y < 320; y++)
             for (int16_t x = 0; x < 240; x++)
-                marked += pmb_canvas_peek(&c, (pmb_point){x, y}) == pmb_theme_color.levels[PMB_NORMAL];
+                marked +=
+                    pmb_canvas_peek(&c, (pmb_point){x, y}) == pmb_theme_color.levels[PMB_NORMAL];
         const pmb_font_metrics m = pmb_font_measure(pmb_theme_color.text);
         assert_int_equal(marked, 2 * (m.cap_height + 2));
     }
