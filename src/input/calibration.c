@@ -99,18 +99,6 @@ static void solve(const pmb_calibrator *c, const struct fit *f, uint8_t left_out
                   32768);
 }
 
-/* False when the samples are all in one place or in one line. */
-static bool fit(const pmb_calibrator *c, uint8_t left_out, pmb_touch_calibration *out)
-{
-    const struct fit f = sums(c, left_out);
-    /* Half of the axes' range would have some 10^16. */
-    if (f.determinant < 1000000000000)
-        return false;
-    solve(c, &f, left_out, false, out->across);
-    solve(c, &f, left_out, true, out->down);
-    return true;
-}
-
 /* How far the worst cross is from where the calibration places its sample. */
 static int32_t worst(const pmb_calibrator *c, uint8_t left_out,
                      const pmb_touch_calibration *calibration)
@@ -127,26 +115,39 @@ static int32_t worst(const pmb_calibrator *c, uint8_t left_out,
     return most;
 }
 
+/* Fits all samples but one; returns how far the worst of them is from its cross, in pixels.
+ * INT32_MAX: they are all in one place or in one line. */
+static int32_t fit(const pmb_calibrator *c, uint8_t left_out, pmb_touch_calibration *out)
+{
+    const struct fit f = sums(c, left_out);
+    /* Half of the axes' range would have some 10^16. */
+    if (f.determinant < 1000000000000)
+        return INT32_MAX;
+    solve(c, &f, left_out, false, out->across);
+    solve(c, &f, left_out, true, out->down);
+    return worst(c, left_out, out);
+}
+
 /* All crosses are there: done, or the one without which the others fit best is asked for again. */
 static pmb_calibration_event finish(pmb_calibrator *c)
 {
+    const int32_t most = tolerance(c->touch->panel->config->size);
     pmb_touch_calibration calibration;
-    if (fit(c, CROSSES, &calibration) &&
-        worst(c, CROSSES, &calibration) <= tolerance(c->touch->panel->config->size)) {
+    if (fit(c, CROSSES, &calibration) <= most) {
         c->touch->calibration = calibration;
         return PMB_CALIBRATION_DONE;
     }
     uint8_t wrong = 0;
     int32_t least = INT32_MAX;
     for (uint8_t i = 0; i < CROSSES; i++) {
-        const int32_t here = fit(c, i, &calibration) ? worst(c, i, &calibration) : INT32_MAX;
+        const int32_t here = fit(c, i, &calibration);
         if (here >= least)
             continue;
         least = here;
         wrong = i;
     }
     c->missed++;
-    if (least > tolerance(c->touch->panel->config->size)) /* more than one: from the beginning */
+    if (least > most) /* more than one: from the beginning */
         for (uint8_t i = 0; i < CROSSES; i++)
             c->taken[i] = false;
     c->taken[wrong] = false;
