@@ -1,6 +1,7 @@
 /* Glasses of one controller that differ: where they lie, in which memory, what they need to be
  * told. */
 #include "pemble/driver.h"
+#include "every.h"
 #include "pemble/probe.h"
 #include "rig.h"
 
@@ -165,6 +166,97 @@ static void every_id_is_read(void **state)
     }
 }
 
+static bool begins_with_one_of(const char *name, const char *const *beginnings)
+{
+    while (*beginnings && strncmp(name, *beginnings, strlen(*beginnings)) != 0)
+        beginnings++;
+    return *beginnings;
+}
+
+/* What the glass of a candidate can show. */
+static pmb_test_card_kind kind_of(const struct candidate *c)
+{
+    static const char *const four[] = {"jd", NULL}, *const greys[] = {"ssd1322", "ssd1327", NULL};
+    static const char *const one_bit[] = {"ssd1305", "ssd1306", "ssd1309", "sh11",   "st75",
+                                          "uc17",    "pcd",     "st7920",  "ks0108", NULL};
+    if (c->paper && begins_with_one_of(c->name, four))
+        return PMB_TEST_CARD_FOUR_INKS;
+    if (c->paper && (strstr(c->name, "red") || strcmp(c->name, "il91874") == 0))
+        return PMB_TEST_CARD_INK;
+    if (c->paper || begins_with_one_of(c->name, one_bit))
+        return PMB_TEST_CARD_ONE_BIT;
+    return begins_with_one_of(c->name, greys) ? PMB_TEST_CARD_GREY : PMB_TEST_CARD_COLOR;
+}
+
+/* A test card has the colours of its panel, and black on white where pixels rest light: on paper,
+ * and where the glass is light when it has been opened and nothing is painted. */
+static void cards_suit_their_panels(void **state)
+{
+    (void)state;
+    for (size_t i = 0; i < candidate_count; i++) {
+        const struct candidate *c = &candidates[i];
+        const pmb_panel_config config = config_for(c, usual_bus(c));
+        struct rig rig;
+        pmb_test_card card;
+        rig_build(&rig, &config);
+        assert_int_equal(pmb_panel_open(&rig.panel, &config, rig.port), PMB_OK);
+        pmb_test_card_init(&card, &rig.panel, NULL);
+        const bool light = c->paper || glass_light_count(&rig) > 0;
+        if (card.kind != kind_of(c) || card.ink != (light ? PMB_BLACK : PMB_WHITE) ||
+            card.ground != (light ? PMB_WHITE : PMB_BLACK))
+            fail_msg("%s: a card of kind %d in %04X on %04X", c->name, card.kind, card.ink, card.ground);
+        rig_close(&rig);
+    }
+}
+
+/* Eight stripes of each: black, white, red, yellow. */
+static void paint_stripes(pmb_canvas *c, void *scene)
+{
+    static const pmb_color colors[] = {PMB_BLACK, PMB_WHITE, PMB_RED, PMB_YELLOW};
+    (void)scene;
+    for (int16_t x = 0; x < 128; x = (int16_t)(x + 4))
+        pmb_rect_fill(c, (pmb_rect){x, 0, 4, 200}, colors[x / 4 % 4]);
+}
+
+/* What a pixel of the glass is: 0 dark, 1 light, 2 red, 3 yellow. */
+static int ink_at(struct rig *rig, int x)
+{
+    const pmb_glass_view glass = pmb_module_glass(rig->module);
+    const uint8_t *rgb = glass.rgb + 3 * x;
+    if (rgb[0] < 100)
+        return 0;
+    return rgb[1] < 100 ? 2 : rgb[2] < 100 ? 3 : 1;
+}
+
+/* Inverted, black and white change places, and inks stay. */
+static void inks_are_not_inverted(void **state)
+{
+    (void)state;
+    static const struct {
+        const char *name;
+        int shown[4], inverted[4];
+    } cases[] = {{"ssd1681 red", {0, 1, 2, 2}, {1, 0, 2, 2}},
+                 {"uc8151 red", {0, 1, 2, 2}, {1, 0, 2, 2}},
+                 {"jd79660", {0, 1, 2, 3}, {1, 0, 2, 3}}};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        const pmb_panel_config config = config_for(candidate(cases[i].name), SPI);
+        struct rig rig;
+        rig_open(&rig, &config, 0, false);
+        for (int inverted = 0; inverted < 2; inverted++) {
+            assert_int_equal(pmb_panel_invert(&rig.panel, inverted), PMB_OK);
+            assert_int_equal(pmb_screen_paint(&rig.screen, paint_stripes, NULL), PMB_OK);
+            assert_int_equal(pmb_panel_wait(&rig.panel, 60000), PMB_OK);
+            for (int x = 0; x < 128; x++) {
+                const int want = (inverted ? cases[i].inverted : cases[i].shown)[x / 4 % 4];
+                if (ink_at(&rig, x) != want)
+                    fail_msg("%s, %d: column %d is %d", cases[i].name, inverted, x, ink_at(&rig, x));
+            }
+        }
+        assert_no_complaints(&rig);
+        rig_close(&rig);
+    }
+}
+
 int main(void)
 {
     const struct CMUnitTest tests[] = {
@@ -173,6 +265,8 @@ int main(void)
         test_without(PMB_ONE_BIT, a_gc9a01_has_its_full_light),
         test_without(PMB_ONE_BIT, a_panel_without_a_reset_pin_is_reset_by_command),
         test_without(PMB_ONE_BIT | PMB_PLAIN_PANELS, every_id_is_read),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_PANELS | PMB_NO_TURN, cards_suit_their_panels),
+        test_without(PMB_ONE_BIT | PMB_PLAIN_PANELS | PMB_NO_TURN, inks_are_not_inverted),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 }
