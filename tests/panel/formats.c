@@ -88,6 +88,27 @@ static void a_tft_takes_one_bit_and_greys_as_well(void **state)
     }
 }
 
+/* A row is sent in pieces; the last may be a single pixel. */
+static void a_single_pixel_is_sent(void **state)
+{
+    (void)state;
+    struct rig rig;
+    pmb_panel_config config = tft;
+    config.format = &pmb_index8;
+    config.palette = &palette;
+    rig_open(&rig, &config, 0, false);
+    uint8_t pixel = 1; /* white */
+    pmb_canvas one;
+    assert_int_equal(
+        pmb_canvas_init(&one, &pmb_index8, (pmb_rect){7, 9, 1, 1}, &pixel, sizeof pixel), PMB_OK);
+    assert_int_equal(glass_light_count(&rig), 0);
+    one.palette = &palette;
+    assert_int_equal(pmb_panel_write(&rig.panel, &one, one.bounds), PMB_OK);
+    assert_int_equal(glass_light_count(&rig), 1);
+    assert_no_complaints(&rig);
+    rig_close(&rig);
+}
+
 /* Black but for its blue, and stripes as wide as what is widened at once (send_wide). */
 static void paint_dark_blue(pmb_canvas *c, void *scene)
 {
@@ -184,6 +205,7 @@ int main(void)
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
                      indexed_panels_show_what_others_show),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_tft_takes_one_bit_and_greys_as_well),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, a_single_pixel_is_sent),
         test_without(PMB_ONE_BIT, other_colours_are_the_nearest),
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, every_pixel_is_widened),
         test_without(PMB_NO_CHECKS, other_panels_refuse_them),

@@ -204,7 +204,8 @@ static void cards_suit_their_panels(void **state)
         const bool light = c->paper || glass_light_count(&rig) > 0;
         if (card.kind != kind_of(c) || card.ink != (light ? PMB_BLACK : PMB_WHITE) ||
             card.ground != (light ? PMB_WHITE : PMB_BLACK))
-            fail_msg("%s: a card of kind %d in %04X on %04X", c->name, card.kind, card.ink, card.ground);
+            fail_msg("%s: a card of kind %d in %04X on %04X", c->name, card.kind, card.ink,
+                     card.ground);
         rig_close(&rig);
     }
 }
@@ -249,7 +250,8 @@ static void inks_are_not_inverted(void **state)
             for (int x = 0; x < 128; x++) {
                 const int want = (inverted ? cases[i].inverted : cases[i].shown)[x / 4 % 4];
                 if (ink_at(&rig, x) != want)
-                    fail_msg("%s, %d: column %d is %d", cases[i].name, inverted, x, ink_at(&rig, x));
+                    fail_msg("%s, %d: column %d is %d", cases[i].name, inverted, x,
+                             ink_at(&rig, x));
             }
         }
         assert_no_complaints(&rig);

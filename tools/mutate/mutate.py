@@ -42,9 +42,9 @@ ROOMS = {
               "screen-background screen-bands screen-fault_walk screen-faults screen-mirror screen-paper_steps "
               "screen-wires sent sim-i2c sim-power sim-spi sim-tft",
     "picture": "picture-bands picture-blocks picture-files picture-reels",
-    "screen": "golden-cards panel-explain panel-formats panel-glasses panel-paper panel-paper_drive screen-areas screen-background screen-bands "
-              "screen-changes screen-draft screen-every_call screen-faults screen-mirror screen-paper_steps "
-              "screen-wires",
+    "screen": "golden-cards panel-explain panel-formats panel-glasses panel-paper panel-paper_drive screen-areas "
+              "screen-background screen-bands screen-changes screen-draft screen-every_call screen-faults "
+              "screen-mirror screen-paper_steps screen-wires",
     "shape": "golden-drawn core-fast_shapes core-round_shapes core-shapes core-smooth core-text golden-gauges "
               "golden-shapes screen-draft",
     "smooth": "golden-drawn core-fast_shapes core-smooth golden-gauges golden-shapes screen-draft",
