@@ -339,7 +339,9 @@ static void explanations_name_what_is_possible(void **state)
     config = config_for(candidate("ssd1306"), I2C);
     config.bus.hertz = 400000;
     assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_OK);
+    assert_int_equal(pmb_panel_open(&panel, &config, &taker), PMB_OK);
     config.bus.hertz = 400001;
+    assert_int_equal(pmb_panel_open(&panel, &config, &taker), PMB_ERR_ARGUMENT);
     assert_int_equal(pmb_panel_explain(&config, &taker, why, sizeof why), PMB_ERR_ARGUMENT);
     config = config_for(candidate("ssd1306"), I2C);
     config.size = (pmb_size){200, 10}; /* exchanged, it would not fit either */

@@ -199,6 +199,34 @@ static void without_a_busy_pin_it_waits_long_enough(void **state)
     }
 }
 
+/* Without its busy pin: twice as long, and three and a half times with waveforms of our own. */
+static void the_cold_makes_waits_longer(void **state)
+{
+    (void)state;
+    static const struct {
+        const pmb_controller *controller;
+        pmb_size size;
+        uint32_t halves;
+    } cases[] = {{&pmb_ssd1681_red, {200, 200}, 4}, {&pmb_uc8151_bare, {128, 296}, 7}};
+    for (size_t i = 0; i < LENGTH(cases); i++) {
+        struct rig rig;
+        uint32_t waited[2];
+        pmb_panel_config config = paper(cases[i].controller, cases[i].size.w, cases[i].size.h);
+        config.busy = PMB_PIN_NONE;
+        rig_open(&rig, &config, 0, false);
+        for (int cold = 0; cold < 2; cold++) {
+            assert_int_equal(pmb_panel_temperature(&rig.panel, cold ? 4 : 20), PMB_OK);
+            assert_int_equal(pmb_panel_refresh(&rig.panel, PMB_REFRESH_FULL), PMB_OK);
+            const uint64_t then = pmb_bench_now(rig.bench);
+            assert_int_equal(pmb_panel_wait(&rig.panel, 1000000), PMB_OK);
+            waited[cold] = (uint32_t)((pmb_bench_now(rig.bench) - then) / 1000000);
+        }
+        const uint32_t most = cases[i].halves * waited[0] / 2; /* and what does not depend on it */
+        assert_in_range(waited[1], most - most / 20, most);
+        rig_close(&rig);
+    }
+}
+
 /* Inks take twice as long below 10 degrees, and the program knows how cold it is. */
 static void in_the_cold_it_waits_longer(void **state)
 {
@@ -516,6 +544,7 @@ int main(void)
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, three_colours_have_no_partial_refresh),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, without_a_busy_pin_it_waits_long_enough),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, in_the_cold_it_waits_longer),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT, the_cold_makes_waits_longer),
         test_without(PMB_PLAIN_PANELS, a_stuck_busy_line_is_a_timeout),
         test_without(PMB_PLAIN_PANELS, deep_sleep_needs_a_reset_pin),
         test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_ONLY_CIRCLES,
