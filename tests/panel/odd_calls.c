@@ -252,6 +252,20 @@ static void bias_and_temperature_reach_the_wire(void **state)
     }
 }
 
+/* Two ways to sleep, with the memory and without (docs/controllers/ssd1680.md). */
+static void paper_sleeps_with_its_memory_or_without(void **state)
+{
+    (void)state;
+    pmb_port port = taker;
+    port.spi = hear;
+    for (uint8_t way = 0; way < 2; way++) {
+        begin("ssd1681", SPI, &port);
+        heard.count = 0;
+        assert_int_equal(way ? pmb_panel_deep_sleep(&panel) : pmb_panel_sleep(&panel), PMB_OK);
+        assert_true(was_heard((uint8_t[]){0x10, way ? 0x03 : 0x01}, 2));
+    }
+}
+
 /* Only a reset wakes paper; asleep it does nothing, and falling asleep twice is once. */
 static void paper_sleeps_only_if_it_can_be_woken(void **state)
 {
@@ -408,6 +422,7 @@ int main(void)
         cmocka_unit_test(deferring_needs_both_callbacks),
         cmocka_unit_test(temperatures_are_steps),
         cmocka_unit_test(bias_and_temperature_reach_the_wire),
+        cmocka_unit_test(paper_sleeps_with_its_memory_or_without),
         cmocka_unit_test(paper_sleeps_only_if_it_can_be_woken),
         cmocka_unit_test(an_expander_has_sixteen_pins_and_eight_addresses),
         cmocka_unit_test(explanations_name_what_is_possible),

@@ -85,6 +85,18 @@ static void the_id_is_read_and_judged(void **state)
     assert_int_equal(probe.id, 0x858552);
     assert_string_equal(probe.name, "ST7789");
 
+    for (unsigned mode = 0; mode <= 3; mode += 3) { /* on any pins, in both modes */
+        struct rig soft;
+        pmb_panel_config by_hand = config_for(candidate("st7735"), SOFT);
+        by_hand.bus.data_in = PMB_PIN(20);
+        by_hand.bus.mode = mode & 3u;
+        rig_build(&soft, &by_hand);
+        probe = look(&soft, &by_hand, PMB_OK);
+        assert_int_equal(probe.verdict, PMB_PROBE_ANSWERS);
+        assert_string_equal(probe.name, "ST7735");
+        rig_close(&soft);
+    }
+
     pmb_panel_config other = tft;
     other.controller = &pmb_ili9341;
     probe = look(&rig, &other, PMB_ERR_NO_ANSWER);
