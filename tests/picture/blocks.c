@@ -591,6 +591,32 @@ static void headers_that_cannot_be_are_refused(void **state)
     }
 }
 
+/* Pixels of a picture look at so many neighbours at most, and a table belongs to each pattern. */
+static void neighbours_have_their_limits(void **state)
+{
+    (void)state;
+    static const uint8_t most[][2] = {{11, 11}, {4, 4}, {7, 10}, {7, 10}}; /* lean; learnt */
+    static uint8_t bytes[8000];
+    for (size_t k = 0; k < LENGTH(kinds); k++) {
+        struct pixels p = some_pixels(kinds[k], 40, 31, 4);
+        struct block block = encode(&p);
+        const bool learnt = block.bytes[4] == 3;
+        const pmb_picture picture = {{bytes, sizeof bytes, NULL}};
+        pmb_picture_info info;
+        memset(bytes, 0, sizeof bytes);
+        memcpy(bytes, block.bytes, 32);
+        bytes[12] = sizeof bytes & 255; /* of which there are enough for any table */
+        bytes[13] = sizeof bytes >> 8;
+        for (unsigned n = 0; n < 16; n++) {
+            bytes[6] = (uint8_t)n;
+            assert_int_equal(pmb_picture_measure(&picture, &info),
+                             n <= most[k][learnt] ? PMB_OK : PMB_ERR_DATA);
+        }
+        pixels_free(&p);
+        block_free(&block);
+    }
+}
+
 /* The card is pulled out after any call: an error, and with the card again the whole picture. */
 static void a_card_may_be_pulled_out_at_any_time(void **state)
 {
@@ -729,6 +755,7 @@ int main(void)
         test_without(PMB_ONE_BIT, demo_assets_are_no_larger_than_gzip_makes_them),
         cmocka_unit_test(a_loop_in_lines_takes_a_fifth),
         cmocka_unit_test(headers_that_cannot_be_are_refused),
+        test_without(PMB_ONE_BIT, neighbours_have_their_limits),
         test_without(PMB_ONE_BIT, a_card_may_be_pulled_out_at_any_time),
         test_without(PMB_ONE_BIT || !PMB_DRAFTS, what_is_not_seen_is_not_decoded),
         test_without(PMB_ONE_BIT, small_pictures_come_back),
