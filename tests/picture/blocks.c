@@ -56,6 +56,15 @@ static struct pixels some_pixels(pmb_pixels kind, int w, int h, unsigned seed)
     return p;
 }
 
+/* Of few colours a palette is made. */
+static struct pixels few_colors(void)
+{
+    struct pixels p = some_pixels(PMB_PIXELS_COLOR, 40, 31, 4);
+    for (int i = 0; i < 40 * 31; i++)
+        p.values[i] = (uint16_t)(p.values[i] % 7 * 5003);
+    return p;
+}
+
 /* All tests run with both: probabilities that are learnt, and those in tables. */
 static bool lean;
 
@@ -367,9 +376,9 @@ static void a_clip_and_bands_change_nothing(void **state)
 static void pictures_are_drawn_from_a_reader(void **state)
 {
     (void)state;
-    for (size_t k = 0; k < LENGTH(kinds); k++) {
+    for (size_t k = 0; k <= LENGTH(kinds); k++) {
         static struct sheet s, t;
-        struct pixels p = some_pixels(kinds[k], 40, 31, 4);
+        struct pixels p = k < LENGTH(kinds) ? some_pixels(kinds[k], 40, 31, 4) : few_colors();
         struct block block = encode(&p);
         const pmb_picture here = picture_of(&block);
         struct card card = {.bytes = block.bytes, .size = (uint32_t)block.size};
@@ -623,10 +632,7 @@ static void a_card_may_be_pulled_out_at_any_time(void **state)
     (void)state;
     for (size_t k = 0; k <= LENGTH(kinds); k++) {
         static struct sheet s, t;
-        const bool few = k == LENGTH(kinds); /* of few colours a palette is made */
-        struct pixels p = some_pixels(few ? PMB_PIXELS_COLOR : kinds[k], 40, 31, 4);
-        for (int i = 0; few && i < 40 * 31; i++)
-            p.values[i] = (uint16_t)(p.values[i] % 7 * 5003);
+        struct pixels p = k < LENGTH(kinds) ? some_pixels(kinds[k], 40, 31, 4) : few_colors();
         struct block block = encode(&p);
         struct card card = {.bytes = block.bytes, .size = (uint32_t)block.size};
         const pmb_reader reader = {&card, card_read, card_seek};

@@ -41,7 +41,7 @@ ROOMS = {
               "panel-placing panel-port_rules panel-probe panel-setup_lists panel-shared_reset panel-ssd1306 "
               "screen-background screen-bands screen-fault_walk screen-faults screen-mirror screen-paper_steps "
               "screen-wires sent sim-i2c sim-power sim-spi sim-tft",
-    "picture": "picture-bands picture-blocks picture-files picture-reels",
+    "picture": "picture-bands picture-blocks picture-files picture-reels screen-draft",
     "screen": "golden-cards panel-explain panel-formats panel-glasses panel-paper panel-paper_drive screen-areas "
               "screen-background screen-bands screen-changes screen-draft screen-every_call screen-faults "
               "screen-mirror screen-paper_steps screen-wires",
