@@ -201,6 +201,51 @@ static void paper_is_told_twice(void **state)
     free(mirror);
 }
 
+/* A box whose colour is its number: black, white, and the inks that the paper has. */
+static void paint_ink(pmb_canvas *c, void *scene)
+{
+    static const pmb_color colors[] = {PMB_BLACK, PMB_WHITE, PMB_RED, PMB_YELLOW};
+    const int color = *(const int *)scene;
+    pmb_fill(c, PMB_BLACK);
+    pmb_rect_fill(c, (pmb_rect){40, 30, 50, 60}, colors[color]);
+    pmb_rect_fill(c, (pmb_rect){100, 110, 9, 9}, colors[3 - color]);
+}
+
+/* From each colour to each other: one plane may change, and the other not. With a mirror as with
+ * tiles. */
+static void inks_are_found_in_both_planes(void **state)
+{
+    (void)state;
+    static const pmb_controller *const controllers[] = {&pmb_ssd1681_red, &pmb_jd79660};
+    static const int walk[] = {0, 2, 0, 1, 2, 1, 3, 0, 3, 2, 3, 1, 0};
+    for (size_t i = 0; i < LENGTH(controllers); i++) {
+        const pmb_panel_config config = {.controller = controllers[i],
+                                         .size = {200, 200},
+                                         .bus = spi,
+                                         .reset = PMB_PIN(1),
+                                         .busy = PMB_PIN(4)};
+        struct rig rigs[3];
+        void *mirror;
+        rig_open(&rigs[0], &config, 0, false);
+        open_mirrored(&rigs[1], &config, i ? 0 : 2000, &mirror);
+        rig_open(&rigs[2], &config, i ? 2000 : 0, true);
+        for (size_t k = 0; k < LENGTH(walk); k++) {
+            int color = walk[k];
+            for (int r = 0; r < 3; r++) {
+                assert_int_equal(pmb_screen_paint(&rigs[r].screen, paint_ink, &color), PMB_OK);
+                assert_int_equal(pmb_panel_wait(&rigs[r].panel, 100000), PMB_OK);
+                assert_memory_equal(pmb_module_glass(rigs[r].module).rgb,
+                                    pmb_module_glass(rigs[0].module).rgb, 3 * 200 * 200);
+            }
+        }
+        for (int r = 0; r < 3; r++) {
+            assert_no_complaints(&rigs[r]);
+            rig_close(&rigs[r]);
+        }
+        free(mirror);
+    }
+}
+
 static void a_mirror_takes_the_place_of_tiles(void **state)
 {
     (void)state;
@@ -220,6 +265,8 @@ int main(void)
         cmocka_unit_test(memory_may_lie_anywhere),
         cmocka_unit_test(a_broken_transfer_is_made_good),
         test_without(PMB_PLAIN_PANELS, paper_is_told_twice),
+        test_without(PMB_PLAIN_PANELS | PMB_ONE_BIT | PMB_NO_TURN | PMB_NO_TILES,
+                     inks_are_found_in_both_planes),
         test_without(PMB_NO_TILES, a_mirror_takes_the_place_of_tiles),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
