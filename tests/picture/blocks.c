@@ -125,6 +125,12 @@ static void pictures_come_back_pixel_for_pixel(void **state)
             struct block block = encode(&p);
             const pmb_picture picture = picture_of(&block);
             assert_int_equal(pmb_picture_check(&picture), PMB_OK);
+            uint8_t *more = malloc(block.size + 5); /* behind it there may be anything */
+            memcpy(more, block.bytes, block.size);
+            memset(more + block.size, 0xA5, 5);
+            const pmb_picture among = {{more, (uint32_t)block.size + 5, NULL}};
+            assert_int_equal(pmb_picture_check(&among), PMB_OK);
+            free(more);
             open_sheet(&s);
             assert_int_equal(draw(&s.c, &picture, (pmb_point){7, 9}, NULL), PMB_OK);
             for (int y = 0; y < H; y++)
