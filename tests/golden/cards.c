@@ -3,7 +3,7 @@
 #include "golden.h"
 #include "test.h"
 
-enum { W = 640, H = 480, APART = 8 };
+enum { W = 640, H = 664, APART = 8 };
 
 static const struct {
     pmb_size size;
@@ -24,6 +24,8 @@ static const struct {
     {{122, 120}, PMB_TEST_CARD_INK, true, false, "SSD1680"},
     {{140, 100}, PMB_TEST_CARD_FOUR_INKS, true, false, "JD79660"},
     {{96, 39}, PMB_TEST_CARD_COLOR, false, false, ""},
+    {{320, 240}, PMB_TEST_CARD_COLOR, false, false, "ILI9341"},
+    {{240, 240}, PMB_TEST_CARD_COLOR, false, true, "GC9A01"},
 };
 
 /* Each is drawn for itself, as on its panel. */
