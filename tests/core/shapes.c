@@ -352,7 +352,7 @@ static void straight_lines_have_their_length(void **state)
 static void the_widest_lines_are_as_defined(void **state)
 {
     (void)state;
-    static const pmb_point ends[][2] = {{{-500, 20}, {524, 20}}, /* a length of 2^10 */
+    static const pmb_point ends[][2] = {{{-500, 7}, {524, 7}}, /* a length of 2^10 */
                                         {{-20, -100}, {1000, -90}},
                                         {{1000, 130}, {-20, 142}},
                                         {{20, -95}, {-900, -104}},

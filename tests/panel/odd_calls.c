@@ -266,6 +266,23 @@ static void paper_sleeps_with_its_memory_or_without(void **state)
     }
 }
 
+/* A sleep that did not reach the panel is sent again, and one that did is not. */
+static void a_lost_sleep_is_sent_again(void **state)
+{
+    (void)state;
+    static const char *const names[] = {"ssd1681", "uc8151"};
+    for (size_t i = 0; i < LENGTH(names); i++) {
+        begin(names[i], SPI, &taker);
+        taken.left = 1;
+        assert_int_not_equal(pmb_panel_sleep(&panel), PMB_OK);
+        for (int again = 0; again < 2; again++) {
+            const unsigned before = taken.bytes;
+            assert_int_equal(pmb_panel_sleep(&panel), PMB_OK);
+            assert_int_equal(taken.bytes > before, again == 0);
+        }
+    }
+}
+
 /* Only a reset wakes paper; asleep it does nothing, and falling asleep twice is once. */
 static void paper_sleeps_only_if_it_can_be_woken(void **state)
 {
@@ -423,6 +440,7 @@ int main(void)
         cmocka_unit_test(temperatures_are_steps),
         cmocka_unit_test(bias_and_temperature_reach_the_wire),
         cmocka_unit_test(paper_sleeps_with_its_memory_or_without),
+        cmocka_unit_test(a_lost_sleep_is_sent_again),
         cmocka_unit_test(paper_sleeps_only_if_it_can_be_woken),
         cmocka_unit_test(an_expander_has_sixteen_pins_and_eight_addresses),
         cmocka_unit_test(explanations_name_what_is_possible),

@@ -284,6 +284,7 @@ static void a_reel_may_lose_its_card(void **state)
             card.calls = 0;
             card.last_call = n;
             pmb_status status = pmb_reel_open(&player, &there, PMB_REEL_LOOP, memory, bytes);
+            assert_true(status != PMB_OK || !player.stream.failed); /* it is told at once */
             for (uint32_t time = 0; time < 500 && status == PMB_OK; time += 37)
                 status = pmb_reel_advance(&player, time);
             ends = card.calls <= n;
