@@ -393,6 +393,28 @@ static void jpegs_are_within_one_step_of_libjpeg(void **state)
 }
 
 /* Red and blue of a grey picture are the same, also where it is made smaller. */
+/* On greys each pixel is what its colour is there. */
+static void jpegs_are_drawn_on_greys(void **state)
+{
+    (void)state;
+    static struct file f;
+    static struct sheet s;
+    static uint8_t drawn[W / 2 * H], want[W / 2 * H];
+    pmb_canvas c, model;
+    const pmb_rect all = {0, 0, W, H};
+    make_jpeg(&f, 61, 47, 90, 2, 2, 0, false, false);
+    open_sheet(&s);
+    assert_int_equal(draw(&s, f.bytes, f.size, all, NULL), PMB_OK);
+    assert_int_equal(pmb_canvas_init(&c, &pmb_grey4, all, drawn, sizeof drawn), PMB_OK);
+    assert_int_equal(pmb_canvas_init(&model, &pmb_grey4, all, want, sizeof want), PMB_OK);
+    pmb_fill(&c, GROUND);
+    assert_int_equal(draw_file(&c, f.bytes, f.size, all, NULL), PMB_OK);
+    for (int16_t y = 0; y < H; y++)
+        for (int16_t x = 0; x < W; x++)
+            pmb_pixel(&model, (pmb_point){x, y}, at(&s, x, y));
+    assert_memory_equal(drawn, want, sizeof drawn);
+}
+
 static void grey_jpegs_are_grey(void **state)
 {
     (void)state;
@@ -672,6 +694,7 @@ int main(void)
         test_without(PMB_ONE_BIT, a_text_may_end_with_its_last_number),
         test_without(PMB_ONE_BIT, long_jpegs_are_drawn),
         test_without(PMB_ONE_BIT, grey_jpegs_are_grey),
+        test_without(PMB_ONE_BIT, jpegs_are_drawn_on_greys),
         test_without(PMB_ONE_BIT, jpegs_are_within_one_step_of_libjpeg),
         test_without(PMB_ONE_BIT, jpegs_of_red_green_and_blue_are_drawn),
         test_without(PMB_ONE_BIT, bitmaps_with_a_short_header_are_drawn),
