@@ -214,7 +214,7 @@ static void a_quarter_sector_is_where_it_should_be(void **state)
     assert_true(is_set(&s, 40, 18)); /* up and to the right */
     assert_true(is_set(&s, 30, 10) && !is_set(&s, 29, 10));
     assert_false(is_set(&s, 20, 18) || is_set(&s, 40, 38) || is_set(&s, 20, 38));
-    assert_true(is_set(&s, 30, 28)); /* the centre */
+    assert_true(is_set(&s, 30, 28));  /* the centre */
     assert_false(is_set(&s, 31, 28)); /* where it ends belongs to what begins there */
     open_sheet(&s);
     pmb_sector_fill(&s.c, (pmb_point){30, 28}, 20, -1, PMB_DEGREES(90), PMB_DEGREES(90), PMB_WHITE);
