@@ -151,7 +151,7 @@ static inline uint16_t model_value(struct coder *coder, struct model *m, const s
         if (!is_learning(m))
             context = (uint16_t)(context + (1u << m->neighbours));
         else
-            context = (uint16_t)((1u << m->neighbours) + (i << LATER_BITS) +
+            context = (uint16_t)((1u << m->neighbours) + ((unsigned)i << LATER_BITS) +
                                  (pattern & ((1u << LATER_BITS) - 1)));
     }
     m->hit = 0;
