@@ -251,9 +251,9 @@ static pmb_panel_config small_config(const struct candidate *c, int bus)
     pmb_panel_config config = config_for(c, bus), small = config;
     small.size = (pmb_size){40, 48};
     pmb_bench *bench = pmb_bench_new();
-    const bool large = (long)config.size.w * config.size.h >= 128l * 96;
-    const bool windowed = strncmp(c->name, "sh", 2) != 0; /* a part of an SH1107 is no glass */
-    const bool can = large && windowed && pmb_bench_place_panel(bench, &small);
+    const bool large = (long)config.size.w * config.size.h > 128l * 128 ||
+                       c->controller == &pmb_ssd1351 || c->controller == &pmb_ssd1327;
+    const bool can = large && pmb_bench_place_panel(bench, &small);
     pmb_bench_free(bench);
     return can ? small : config;
 }
