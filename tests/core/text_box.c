@@ -66,11 +66,12 @@ static void points_may_stand_alone(void **state)
 {
     (void)state;
     static struct sheet box, alone;
+    static const pmb_text_layout lines = {.wrap = false};
     const int16_t w = pmb_text_width(&plain, "...");
     open_sheet(&box);
     open_sheet(&alone);
-    (void)pmb_text_box(&box.c, &plain, (pmb_rect){7, 9, w, 20}, NULL, tide);
-    (void)pmb_text_box(&alone.c, &plain, (pmb_rect){7, 9, w, 20}, NULL, "...");
+    (void)pmb_text_box(&box.c, &plain, (pmb_rect){7, 9, w, 20}, &lines, tide);
+    (void)pmb_text_box(&alone.c, &plain, (pmb_rect){7, 9, w, 20}, &lines, "...");
     assert_memory_equal(box.pixels, alone.pixels, sizeof box.pixels);
     assert_int_equal(extent(&box).w > 0, true);
 }
