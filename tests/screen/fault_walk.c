@@ -4,6 +4,7 @@
  * with
  * --each NAME of the controllers of that name. */
 #include <stdio.h>
+#include "pemble/families.h"
 #include "every.h"
 #include "rig.h"
 
@@ -252,7 +253,8 @@ static pmb_panel_config small_config(const struct candidate *c, int bus)
     small.size = (pmb_size){40, 48};
     pmb_bench *bench = pmb_bench_new();
     const bool large = (long)config.size.w * config.size.h > 128l * 128 ||
-                       c->controller == &pmb_ssd1351 || c->controller == &pmb_ssd1327;
+                       c->controller->family == &pmb_family_dcs || c->controller == &pmb_ssd1351 ||
+                       c->controller == &pmb_ssd1327;
     const bool can = large && pmb_bench_place_panel(bench, &small);
     pmb_bench_free(bench);
     return can ? small : config;
