@@ -1,5 +1,6 @@
 /* Each option of options.h does what it promises; with none, these are the usual ways. */
 #include <stdio.h>
+#include "crc.h"
 #include "pemble/bench.h"
 #include "shell.h"
 
@@ -124,13 +125,7 @@ static void plain_text_refuses_fonts_beyond_its_reach(void **state)
         put_at(record, (uint32_t)(BYTES * i), 3);
         record[3] = record[4] = record[6] = record[7] = SIDE;
     }
-    uint32_t crc = 0xFFFFFFFF; /* CRC-32 of IEEE 802.3 */
-    for (size_t i = HEADER; i < sizeof b; i++) {
-        crc ^= b[i];
-        for (int bit = 0; bit < 8; bit++)
-            crc = crc & 1 ? crc >> 1 ^ 0xEDB88320 : crc >> 1;
-    }
-    put_at(b + 24, ~crc, 4);
+    put_at(b + 24, crc_of(b + HEADER, sizeof b - HEADER), 4);
     const pmb_font font = {b, sizeof b};
     assert_int_equal(pmb_font_check(&font), PMB_PLAIN_TEXT ? PMB_ERR_UNSUPPORTED : PMB_OK);
 }

@@ -1,5 +1,6 @@
 /* UTF-8, measuring, drawing, and fonts that are damaged. */
 #include <stdio.h>
+#include "crc.h"
 #include "test.h"
 
 static void decode(const char *text, const uint32_t *want, size_t count)
@@ -351,17 +352,6 @@ static void texts_are_translated_where_there_is_a_word(void **state)
     assert_string_equal(pmb_translate(&empty, 1, "Tide"), "Tide");
     assert_string_equal(pmb_translate(NULL, 1, "Tide"), "Tide");
     assert_null(pmb_translate(&d, 1, NULL));
-}
-
-static uint32_t crc_of(const uint8_t *bytes, size_t count)
-{
-    uint32_t crc = 0xFFFFFFFFu;
-    for (size_t i = 0; i < count; i++) {
-        crc ^= bytes[i];
-        for (int bit = 0; bit < 8; bit++)
-            crc = crc >> 1 ^ (crc & 1 ? 0xEDB88320u : 0);
-    }
-    return ~crc;
 }
 
 static void put_two(uint8_t *at, unsigned value)

@@ -45,8 +45,8 @@ ROOMS = {
     "screen": "golden-cards panel-explain panel-formats panel-glasses panel-paper panel-paper_drive screen-areas "
               "screen-background screen-bands screen-changes screen-draft screen-every_call screen-faults "
               "screen-mirror screen-paper_steps screen-wires",
-    "shape": "golden-drawn core-fast_shapes core-formats core-round_shapes core-shapes core-smooth core-text golden-gauges "
-              "golden-shapes picture-files screen-draft",
+    "shape": "golden-drawn core-fast_shapes core-formats core-round_shapes core-shapes core-smooth core-text "
+              "golden-gauges golden-shapes picture-files screen-draft",
     "smooth": "golden-drawn core-fast_shapes core-smooth golden-gauges golden-shapes screen-draft",
     "store": "store-store",
     "text": "golden-drawn core-smooth_text core-terminal core-text core-text_box gauge-gauges golden-gauges "
