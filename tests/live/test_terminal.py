@@ -40,10 +40,14 @@ class Terminal(LiveTest):
               "the usual screen")
         self.assertEqual(self.tmux("display-message", "-p",
                                    "#{cursor_flag} #{mouse_any_flag}").strip(), "1 0")
-        self.type("stty -a > " + self.path("stty"), "Enter")
-        until(lambda: os.path.exists(self.path("stty")) and "icanon" in self.read("stty"), "stty")
-        self.assertRegex(self.read("stty"), r"[^-]icanon")
-        self.assertRegex(self.read("stty"), r"[^-]echo\b")
+        # Renamed when whole, and gone before the next look: nothing older or half of it is read.
+        self.type(f"stty -a > {self.path('half')}; mv {self.path('half')} {self.path('stty')}",
+                  "Enter")
+        until(lambda: os.path.exists(self.path("stty")), "stty")
+        stty = self.read("stty")
+        os.remove(self.path("stty"))
+        self.assertRegex(stty, r"[^-]icanon")
+        self.assertRegex(stty, r"[^-]echo\b")
         until(lambda: not processes("--terminal"), "the processes to be gone", 5)
 
     def test_panels_are_drawn_in_half_blocks(self):
