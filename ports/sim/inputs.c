@@ -100,6 +100,12 @@ static bool add_detent(pmb_input *input, uint64_t at, bool clockwise)
     return true;
 }
 
+/* A button, when all that is planned is done. */
+static bool is_down(const pmb_input *input)
+{
+    return input->count > 0 && input->steps[input->count - 1].value == 0;
+}
+
 static int voltage_of(const pmb_input *input, int value)
 {
     const int volts = input->kind == PMB_INPUT_STICK ? MIDDLE + value * 32767 / 100
@@ -119,7 +125,7 @@ bool pmb_input_plan(pmb_input *input, uint32_t milliseconds, int first, int seco
         return add(input, at, 0, voltage_of(input, first)) &&
                add(input, at, 1, voltage_of(input, second));
     if (input->kind == PMB_INPUT_BUTTON)
-        return add_contact(input, at, 0, first == 0);
+        return is_down(input) == (first != 0) || add_contact(input, at, 0, first == 0);
     for (; input->position != first; at += DETENT_MS * MS) {
         const bool clockwise = input->position < first;
         if (!add_detent(input, at, clockwise))

@@ -16,6 +16,29 @@ static uint32_t now(const pmb_bench *bench)
 }
 
 /* Whatever the time between two polls, a press is one press. */
+static void a_key_let_go_that_was_not_down_does_not_bounce(void **state)
+{
+    (void)state;
+    pmb_bench *bench = pmb_bench_new();
+    const pmb_port *port = pmb_bench_port(bench);
+    pmb_input *button = pmb_bench_place_input(bench, PMB_INPUT_BUTTON, BUTTON, PMB_PIN_NONE);
+    assert_true(pmb_input_plan(button, 5, 0, 0));
+    assert_true(pmb_input_plan(button, 50, 1, 0));
+    assert_true(pmb_input_plan(button, 55, 1, 0));
+    bool down = false;
+    int changes = 0;
+    while (now(bench) < 100) {
+        const bool is_down = !port->pin_read(port->context, BUTTON);
+        changes += is_down != down;
+        assert_true(!is_down || now(bench) >= 50);
+        down = is_down;
+        pass(port, 100);
+    }
+    assert_true(down);
+    assert_int_equal(changes, 3); /* it bounces once */
+    pmb_bench_free(bench);
+}
+
 static void a_key_that_bounces_is_pressed_once(void **state)
 {
     (void)state;
@@ -550,6 +573,7 @@ static void voltages_may_begin_at_their_end(void **state)
 int main(void)
 {
     const struct CMUnitTest tests[] = {
+        cmocka_unit_test(a_key_let_go_that_was_not_down_does_not_bounce),
         cmocka_unit_test(a_key_that_bounces_is_pressed_once),
         cmocka_unit_test(clicks_doubles_and_repeats_are_told_apart),
         cmocka_unit_test(repeats_are_punctual),
