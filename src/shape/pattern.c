@@ -1,193 +1,178 @@
 /* pattern.c - patterns, dithered greys and gradients. */
-#include <string.h>
 #include "pemble/shape.h"
+#include "canvas/cut.h"
 #include "canvas/damage.h"
+#include "canvas/weave.h"
 #include "geometry/limits.h"
+#include "shape/edge.h"
 
 /* Bayer's matrix of order 4: a pixel is set when the level is above its number. */
 static const PMB_FLASH uint8_t order[4][4] = {
     {0, 8, 2, 10}, {12, 4, 14, 6}, {3, 11, 1, 9}, {15, 7, 13, 5}};
 
-/* What is visible of r, in screen coordinates. */
-static pmb_rect visible(const pmb_canvas *c, pmb_rect r)
+/* What is visible of r, in the coordinates of the buffer; it is noted as set. False: nothing. */
+static bool begin(const pmb_canvas *c, pmb_rect r, pmb_rect *area)
 {
     const int32_t x = (int32_t)r.x + c->origin.x, y = (int32_t)r.y + c->origin.y;
-    if (x < INT16_MIN || x > INT16_MAX || y < INT16_MIN || y > INT16_MAX)
-        return (pmb_rect){0, 0, 0, 0};
-    return pmb_rect_common((pmb_rect){(int16_t)x, (int16_t)y, r.w, r.h}, c->clip);
-}
-
-/* Whether a pixel is chosen; screen coordinates. */
-typedef bool (*chooser)(const void *how, int16_t x, int16_t y);
-
-static void touch(const pmb_canvas *c, pmb_rect area)
-{
-    area.x = (int16_t)(area.x - c->bounds.x);
-    area.y = (int16_t)(area.y - c->bounds.y);
-    pmb_canvas_touch(c, &area);
-}
-
-/* Fills the chosen pixels of an area that lies in the clip, in runs. */
-static void fill_chosen(pmb_canvas *c, pmb_rect area, chooser choose, const void *how,
-                        pmb_color color)
-{
-    touch(c, area);
-    for (int16_t y = area.y; y < area.y + area.h; y++) {
-        int16_t run = 0;
-        for (int16_t i = 0; i <= area.w; i++) {
-            if (i < area.w && choose(how, (int16_t)(area.x + i), y)) {
-                run++;
-                continue;
-            }
-            if (run > 0)
-                c->format->fill(c, (int16_t)(area.x + i - run - c->bounds.x),
-                                (int16_t)(y - c->bounds.y), run, 1, color);
-            run = 0;
-        }
-    }
-}
-
-static bool in_pattern(const void *how, int16_t x, int16_t y)
-{
-    const PMB_FLASH uint8_t *const *pattern = how;
-    return (*pattern)[y & 7] & 0x80 >> (x & 7);
+    r.x = (int16_t)x;
+    r.y = (int16_t)y;
+    r = pmb_rect_common(r, c->clip);
+    if (x != (int16_t)x || y != (int16_t)y || pmb_rect_is_empty(r))
+        return false;
+    r.x = (int16_t)(r.x - c->bounds.x);
+    r.y = (int16_t)(r.y - c->bounds.y);
+    pmb_canvas_touch(c, &r);
+    *area = r;
+    return true;
 }
 
 void pmb_rect_pattern(pmb_canvas *c, pmb_rect r, const PMB_FLASH uint8_t pattern[8],
                       pmb_color color)
 {
-    if (pattern)
-        fill_chosen(c, visible(c, r), in_pattern, &pattern, color);
+    pmb_rect area;
+    uint8_t rows[8];
+    if (!pattern || !begin(c, r, &area))
+        return;
+    for (uint8_t i = 0; i < sizeof rows; i++)
+        rows[i] = pattern[i];
+    pmb_weave(c, area, rows, color);
 }
 
-static bool in_level(const void *how, int16_t x, int16_t y)
+/* The pixels of a row from a column on that is a multiple of 8: a bit for each. */
+static uint8_t dithered(uint8_t level, uint8_t row)
 {
-    return *(const uint8_t *)how > order[y & 3][x & 3];
+    uint8_t bits = 0;
+    for (uint8_t i = 0; i < 4; i++)
+        bits = (uint8_t)(bits << 1 | (level > order[row & 3][i]));
+    return (uint8_t)(bits << 4 | bits);
 }
 
 void pmb_rect_dither(pmb_canvas *c, pmb_rect r, uint8_t level, pmb_color color)
 {
-    fill_chosen(c, visible(c, r), in_level, &level, color);
+    pmb_rect area;
+    uint8_t rows[8];
+    if (!begin(c, r, &area))
+        return;
+    for (uint8_t i = 0; i < sizeof rows; i++)
+        rows[i] = dithered(level, i);
+    pmb_weave(c, area, rows, color);
 }
+
+/* A component of a gradient's colour, from line to line. */
+struct component {
+    uint8_t from;
+    bool falls;
+    pmb_slope way; /* how far it is from there, in amount */
+};
 
 /* A gradient, in lines of one colour: columns, or rows. */
 struct gradient {
-    int32_t steps; /* from the first to the last line */
-    pmb_color from, to;
+    struct component red, green, blue;
+    bool one_bit;
 };
 
-static uint8_t between(uint8_t from, uint8_t to, int32_t step, int32_t steps)
+/* Begins at line `first`; `steps` are from the first to the last line of all. */
+static void begin_component(struct component *c, uint8_t from, uint8_t to, uint32_t first,
+                            uint32_t steps)
 {
-    const int32_t way = ((int32_t)to - from) * step;
-    return (uint8_t)(from + (way + (way < 0 ? -steps / 2 : steps / 2)) / steps);
+    const uint32_t far = (uint32_t)(from < to ? to - from : from - to);
+    c->from = from;
+    c->falls = to < from;
+    c->way = pmb_slope_at((int32_t)far, (int32_t)first, (int32_t)far, steps);
 }
 
-/* The colour of a line; with one bit, its brightness as a level of 0 to 16. */
-static pmb_color line_at(const struct gradient *g, bool one_bit, int32_t step)
+/* The component of the next line, rounded. */
+static unsigned next_of(struct component *c)
 {
-    const unsigned red = between(pmb_color_red(g->from), pmb_color_red(g->to), step, g->steps);
-    const unsigned green =
-        between(pmb_color_green(g->from), pmb_color_green(g->to), step, g->steps);
-    const unsigned blue = between(pmb_color_blue(g->from), pmb_color_blue(g->to), step, g->steps);
-    if (one_bit)
+    const int32_t way = c->way.whole + (2 * c->way.rest >= c->way.denominator);
+    pmb_slope_next(&c->way);
+    return (unsigned)(c->falls ? c->from - way : c->from + way);
+}
+
+/* The colour of the next line; with one bit, its brightness as a level of 0 to 16. */
+static pmb_color next_line(struct gradient *g)
+{
+    const unsigned red = next_of(&g->red), green = next_of(&g->green), blue = next_of(&g->blue);
+    if (g->one_bit)
         return (pmb_color)((PMB_LUMA(red, green, blue) * 16u + 127) / 255);
     return PMB_RGB(red, green, blue);
 }
 
-#if PMB_FAST_SHAPES
-enum { ROOM = 64 }; /* columns that are drawn at once; a multiple of 8 */
-
-/* How the pixels of row y from column x on (a multiple of 4) are dithered: a bit for each. */
-static uint8_t dithered(uint8_t level, int16_t y)
+static void dither_column(uint8_t rows[8], uint8_t level, uint8_t column)
 {
-    uint8_t bits = 0;
-    for (uint8_t i = 0; i < 4; i++)
-        bits = (uint8_t)(bits << 1 | (level > order[y & 3][i]));
-    return (uint8_t)(bits << 4 | bits);
+    for (uint8_t row = 0; row < 8; row++)
+        if (level > order[row & 3][column & 3])
+            rows[row] |= (uint8_t)(0x80 >> column);
 }
 
-/* Rows of one level each, in one bit. */
-static void dither_down(pmb_canvas *c, const struct gradient *g, pmb_rect area, int32_t first)
+/* In one bit: up to eight lines at once, all of the same eight of the screen. */
+static void dither_lines(pmb_canvas *c, struct gradient *g, pmb_rect area, bool down)
 {
-    const uint8_t ahead = area.x & 3;
-    uint8_t bits[ROOM / 8];
-    for (int16_t i = 0; i < area.h; i++) {
-        const int16_t y = (int16_t)(area.y + i);
-        memset(bits, dithered((uint8_t)line_at(g, true, first + i), y), sizeof bits);
-        for (int16_t x = 0; x < area.w; x = (int16_t)(x + ROOM - 8))
-            c->format->copy(c, (int16_t)(area.x + x - c->bounds.x), (int16_t)(y - c->bounds.y),
-                            (int16_t)pmb_lesser(area.w - x, ROOM - 8), bits, ahead, PMB_WHITE,
-                            PMB_BLACK);
+    int16_t *const place = down ? &area.y : &area.x, *const count = down ? &area.h : &area.w;
+    const int16_t ahead = down ? c->bounds.y : c->bounds.x;
+    int16_t left = *count;
+    c->format->fill(c, area.x, area.y, area.w, area.h, PMB_BLACK);
+    for (; left > 0; left = (int16_t)(left - *count)) {
+        const uint8_t first = (*place + ahead) & 7;
+        uint8_t rows[8] = {0};
+        *count = (int16_t)pmb_lesser(left, 8 - first);
+        for (uint8_t line = first; line < first + *count; line++)
+            if (down)
+                rows[line] = dithered((uint8_t)next_line(g), line);
+            else
+                dither_column(rows, (uint8_t)next_line(g), line);
+        pmb_weave(c, area, rows, PMB_WHITE);
+        *place = (int16_t)(*place + *count);
     }
 }
 
-/* Columns of one level each: in one bit, the rows of a matrix; else a row of colours. */
-static void draw_across(pmb_canvas *c, const struct gradient *g, pmb_rect area, int32_t first)
+#if PMB_FAST_SHAPES
+/* Columns of one colour each, as rows of colours. */
+static void draw_across(pmb_canvas *c, struct gradient *g, pmb_rect area)
 {
+    enum { ROOM = 64 }; /* columns that are drawn at once */
     pmb_color lines[ROOM];
-    uint8_t bits[4][ROOM / 8];
     for (int16_t x = 0, w; x < area.w; x = (int16_t)(x + w)) {
         w = (int16_t)pmb_lesser(area.w - x, ROOM);
-        memset(bits, 0, sizeof bits);
-        for (int16_t i = 0; i < w; i++) {
-            lines[i] = line_at(g, c->format->one_bit, first + x + i);
-            for (uint8_t row = 0; row < 4 && c->format->one_bit; row++)
-                if (lines[i] > order[row][(area.x + x + i) & 3])
-                    bits[row][i / 8] |= (uint8_t)(0x80 >> (i & 7));
-        }
-        const int16_t left = (int16_t)(area.x + x - c->bounds.x);
+        for (int16_t i = 0; i < w; i++)
+            lines[i] = next_line(g);
         for (int16_t y = area.y; y < area.y + area.h; y++)
-            if (c->format->one_bit)
-                c->format->copy(c, left, (int16_t)(y - c->bounds.y), w, bits[y & 3], 0, PMB_WHITE,
-                                PMB_BLACK);
-            else
-                c->format->colors(c, left, (int16_t)(y - c->bounds.y), w, lines);
+            c->format->colors(c, (int16_t)(area.x + x), y, w, lines);
     }
 }
-
-/* Whole rows at once, where the format can. */
-static bool draw_rows(pmb_canvas *c, const struct gradient *g, pmb_rect area, int32_t first,
-                      bool down)
-{
-    const bool one_bit = c->format->one_bit;
-    if (one_bit ? !c->format->copy : down || !c->format->colors)
-        return false;
-    if (down)
-        dither_down(c, g, area, first);
-    else
-        draw_across(c, g, area, first);
-    return true;
-}
 #endif
+
+/* Lines that are alike at once. */
+static void fill_lines(pmb_canvas *c, struct gradient *g, pmb_rect area, bool down)
+{
+    int16_t *const place = down ? &area.y : &area.x, *const count = down ? &area.h : &area.w;
+    int16_t left = *count;
+    for (pmb_color line = next_line(g), next = line; left > 0; line = next) {
+        for (*count = 0; left > 0 && next == line; left--, ++*count)
+            next = next_line(g);
+        c->format->fill(c, area.x, area.y, area.w, area.h, line);
+        *place = (int16_t)(*place + *count);
+    }
+}
 
 void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, bool down)
 {
-    const pmb_rect area = visible(c, r);
-    if (pmb_rect_is_empty(area))
+    pmb_rect area;
+    if (!begin(c, r, &area))
         return;
-    const struct gradient g = {(down ? r.h : r.w) > 1 ? (down ? r.h : r.w) - 1 : 1, from, to};
-    const bool one_bit = c->format->one_bit;
-    const int32_t first =
-        down ? area.y - ((int32_t)r.y + c->origin.y) : area.x - ((int32_t)r.x + c->origin.x);
-    const int32_t end = first + (down ? area.h : area.w);
-    touch(c, area);
+    const uint32_t steps = (uint32_t)pmb_greater((down ? r.h : r.w) - 1, 1);
+    const uint32_t first = (uint32_t)(down ? area.y + c->bounds.y - c->origin.y - r.y
+                                           : area.x + c->bounds.x - c->origin.x - r.x);
+    struct gradient g = {.one_bit = c->format->one_bit};
+    begin_component(&g.red, pmb_color_red(from), pmb_color_red(to), first, steps);
+    begin_component(&g.green, pmb_color_green(from), pmb_color_green(to), first, steps);
+    begin_component(&g.blue, pmb_color_blue(from), pmb_color_blue(to), first, steps);
+    if (g.one_bit)
+        dither_lines(c, &g, area, down);
 #if PMB_FAST_SHAPES
-    if (draw_rows(c, &g, area, first, down))
-        return;
+    else if (!down && c->format->colors)
+        draw_across(c, &g, area);
 #endif
-    pmb_rect part = area; /* lines that are alike */
-    pmb_color next = line_at(&g, one_bit, first);
-    for (int32_t i = first; i < end;) {
-        const pmb_color line = next;
-        int16_t count = 0;
-        for (; i < end && next == line; count++)
-            if (++i < end)
-                next = line_at(&g, one_bit, i);
-        *(down ? &part.h : &part.w) = count;
-        c->format->fill(c, (int16_t)(part.x - c->bounds.x), (int16_t)(part.y - c->bounds.y), part.w,
-                        part.h, one_bit ? PMB_BLACK : line);
-        if (one_bit)
-            fill_chosen(c, part, in_level, &(uint8_t){(uint8_t)line}, PMB_WHITE);
-        *(down ? &part.y : &part.x) = (int16_t)(*(down ? &part.y : &part.x) + count);
-    }
+    else
+        fill_lines(c, &g, area, down);
 }

@@ -1,7 +1,7 @@
 /* Each pixel format against a plain array of pixels. */
 #include "test.h"
 
-enum { W = 37, H = 29 };
+enum { W = 37, H = 29, LEFT = -2, TOP = 11 };
 
 static const struct {
     const char *name;
@@ -33,7 +33,7 @@ static void open_sheet(struct sheet *s, const pmb_format *format)
     memset(s, 0, sizeof *s);
     s->pixels = calloc(bytes, 1);
     assert_non_null(s->pixels);
-    assert_int_equal(pmb_canvas_init(&s->c, format, (pmb_rect){-5, 11, W, H}, s->pixels, bytes),
+    assert_int_equal(pmb_canvas_init(&s->c, format, (pmb_rect){LEFT, TOP, W, H}, s->pixels, bytes),
                      PMB_OK);
 }
 
@@ -41,7 +41,7 @@ static void compare(const struct sheet *s, const char *name)
 {
     for (int y = 0; y < H; y++)
         for (int x = 0; x < W; x++) {
-            const pmb_point p = {(int16_t)(x - 5), (int16_t)(y + 11)};
+            const pmb_point p = {(int16_t)(x + LEFT), (int16_t)(y + TOP)};
             if (pmb_canvas_peek(&s->c, p) != s->model[y][x])
                 fail_msg("%s: pixel %d,%d differs", name, x, y);
         }
@@ -57,8 +57,15 @@ static void fill_model(struct sheet *s, pmb_rect r, pmb_color color)
 {
     for (int y = 0; y < H; y++)
         for (int x = 0; x < W; x++)
-            if (pmb_rect_holds(r, (pmb_point){(int16_t)(x - 5), (int16_t)(y + 11)}))
+            if (pmb_rect_holds(r, (pmb_point){(int16_t)(x + LEFT), (int16_t)(y + TOP)}))
                 s->model[y][x] = color;
+}
+
+static pmb_rect random_rect(unsigned *seed)
+{
+    return (pmb_rect){(int16_t)((int)random_below(seed, 50) - 10),
+                      (int16_t)((int)random_below(seed, 40) + 5), (int16_t)random_below(seed, 40),
+                      (int16_t)random_below(seed, 30)};
 }
 
 static void rectangles_cover_exactly_their_pixels(void **state)
@@ -69,13 +76,84 @@ static void rectangles_cover_exactly_their_pixels(void **state)
         unsigned seed = 7;
         open_sheet(&s, formats[f].format);
         for (int i = 0; i < 500; i++) {
-            const pmb_rect r = {(int16_t)((int)random_below(&seed, 50) - 10),
-                                (int16_t)((int)random_below(&seed, 40) + 5),
-                                (int16_t)random_below(&seed, 40), (int16_t)random_below(&seed, 30)};
+            const pmb_rect r = random_rect(&seed);
             const pmb_color color = random_below(&seed, 2) ? PMB_WHITE : PMB_BLACK;
             pmb_rect_fill(&s.c, r, color);
             fill_model(&s, r, color);
             compare(&s, formats[f].name);
+        }
+    }
+}
+
+static void patterns_set_only_their_bits(void **state)
+{
+    (void)state;
+    for (size_t f = 0; f < LENGTH(formats); f++) {
+        static struct sheet s;
+        unsigned seed = 11;
+        open_sheet(&s, formats[f].format);
+        for (int i = 0; i < 500; i++) {
+            const pmb_rect r = random_rect(&seed);
+            const pmb_color color = random_below(&seed, 2) ? PMB_WHITE : PMB_BLACK;
+            uint8_t pattern[8];
+            for (size_t k = 0; k < LENGTH(pattern); k++)
+                pattern[k] = (uint8_t)random_below(&seed, 256);
+            pmb_rect_pattern(&s.c, r, pattern, color);
+            for (int y = 0; y < H; y++)
+                for (int x = 0; x < W; x++)
+                    if (pmb_rect_holds(r, (pmb_point){(int16_t)(x + LEFT), (int16_t)(y + TOP)}) &&
+                        pattern[(y + TOP) & 7] & 0x80 >> ((x + LEFT) & 7))
+                        s.model[y][x] = color;
+            compare(&s, formats[f].name);
+        }
+    }
+}
+
+/* Nothing is set, and nothing noted to be sent. */
+static void a_pattern_beyond_the_clip_is_not_noted(void **state)
+{
+    (void)state;
+    static const uint8_t pattern[8] = {255, 255, 255, 255, 255, 255, 255, 255};
+    static struct sheet s;
+    pmb_damage damage = {.count = 0};
+    open_sheet(&s, &pmb_mono_vertical);
+    s.c.damage = &damage;
+    pmb_rect_pattern(&s.c, (pmb_rect){LEFT + W, TOP, 5, 5}, pattern, PMB_WHITE);
+    pmb_rect_dither(&s.c, (pmb_rect){LEFT, TOP + H, 5, 5}, 16, PMB_WHITE);
+    pmb_rect_gradient(&s.c, (pmb_rect){LEFT - 5, TOP, 5, 5}, PMB_WHITE, PMB_BLACK, true);
+    assert_int_equal(damage.count, 0);
+    compare(&s, "beyond");
+}
+
+/* From black to white, as levels of pmb_rect_dither line by line. */
+static void gradients_in_one_bit_are_dithered(void **state)
+{
+    (void)state;
+    for (size_t f = 0; f < LENGTH(formats); f++) {
+        static struct sheet s, lines;
+        unsigned seed = 13;
+        if (!formats[f].format->one_bit)
+            continue;
+        open_sheet(&s, formats[f].format);
+        open_sheet(&lines, formats[f].format);
+        for (int i = 0; i < 200; i++) {
+            const pmb_rect r = random_rect(&seed);
+            const bool down = i % 2, rises = i % 4 < 2;
+            const int count = down ? r.h : r.w;
+            pmb_rect_gradient(&s.c, r, rises ? PMB_BLACK : PMB_WHITE, rises ? PMB_WHITE : PMB_BLACK,
+                              down);
+            pmb_rect_fill(&lines.c, r, PMB_BLACK);
+            for (int k = 0; k < count; k++) {
+                const int steps = count > 1 ? count - 1 : 1;
+                const int way = (255 * k * 2 + steps) / (2 * steps); /* rounded */
+                const int light = rises ? way : 255 - way;
+                const pmb_rect line = {(int16_t)(r.x + (down ? 0 : k)),
+                                       (int16_t)(r.y + (down ? k : 0)), down ? r.w : 1,
+                                       down ? 1 : r.h};
+                pmb_rect_dither(&lines.c, line, (uint8_t)((light * 16 + 127) / 255), PMB_WHITE);
+            }
+            assert_memory_equal(s.pixels, lines.pixels,
+                                pmb_canvas_bytes(formats[f].format, (pmb_size){W, H}));
         }
     }
 }
@@ -88,9 +166,9 @@ static void whole_rows_are_those_that_were_meant(void **state)
         for (int16_t y = 0; y < H; y++)
             for (int16_t h = 1; y + h <= H; h++) {
                 static struct sheet s;
-                const pmb_rect r = {-5, (int16_t)(y + 11), W, h};
+                const pmb_rect r = {LEFT, (int16_t)(y + TOP), W, h};
                 open_sheet(&s, formats[i].format);
-                fill_model(&s, (pmb_rect){-5, 11, W, H}, PMB_BLACK);
+                fill_model(&s, (pmb_rect){LEFT, TOP, W, H}, PMB_BLACK);
                 pmb_fill(&s.c, PMB_BLACK);
                 pmb_rect_fill(&s.c, r, PMB_WHITE);
                 fill_model(&s, r, PMB_WHITE);
@@ -184,7 +262,7 @@ static void bytes_lie_as_documented(void **state)
         static struct sheet s;
         open_sheet(&s, formats[f].format);
         /* Column 2 and row 3 of the buffer. */
-        pmb_pixel(&s.c, (pmb_point){-3, 14}, PMB_WHITE);
+        pmb_pixel(&s.c, (pmb_point){LEFT + 2, TOP + 3}, PMB_WHITE);
         const size_t at = f < 2 ? 2 : 3u * s.c.stride;
         assert_int_equal(s.pixels[at], want[f]);
     }
@@ -249,7 +327,7 @@ static void a_clip_keeps_drawing_inside(void **state)
     fill_model(&s, clip, PMB_WHITE);
     compare(&s, "clipped");
     pmb_canvas_restore_clip(&s.c, saved);
-    pmb_pixel(&s.c, (pmb_point){-5, 11}, PMB_WHITE);
+    pmb_pixel(&s.c, (pmb_point){LEFT, TOP}, PMB_WHITE);
     s.model[0][0] = PMB_WHITE;
     compare(&s, "restored");
 }
@@ -331,6 +409,9 @@ int main(void)
     const struct CMUnitTest tests[] = {
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
                      rectangles_cover_exactly_their_pixels),
+        test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, patterns_set_only_their_bits),
+        test_without(PMB_NO_DAMAGE, a_pattern_beyond_the_clip_is_not_noted),
+        test_without(PMB_NO_TURN | PMB_ONE_BIT, gradients_in_one_bit_are_dithered),
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT,
                      whole_rows_are_those_that_were_meant),
         test_without(PMB_NO_TURN | PMB_PLAIN_PANELS | PMB_ONE_BIT, stamps_set_only_their_bits),
