@@ -85,6 +85,7 @@ buoys frame 1500000 a game, 240x320
 instruments picture 5000000 instruments, first picture
 shapes picture 8000000 shapes, first picture
 timetable frame 1000000 timetable on paper
+color_reel frame 1000000 a frame of a reel in colour, 96x96
 END
 echo "$missed of these aims missed"
 [ $missed -eq 0 ]

@@ -55,8 +55,12 @@ struct picture_words {
         {"loss",    '\0', POPT_ARG_INT,                                                            \
          &(w).loss, 0,    "grey and colour: smaller, and up to so much off, of 255; 0 to 64",      \
          "N"},                                                                                     \
-        {"lean",    '\0', POPT_ARG_NONE,                                                           \
-         &(w).lean, 0,    "larger, and decoded sooner, without a palette; always for an AVR",      \
+        {"lean",                                                                                   \
+         '\0',                                                                                     \
+         POPT_ARG_NONE,                                                                            \
+         &(w).lean,                                                                                \
+         0,                                                                                        \
+         "larger, without a palette; photographs are decoded sooner; always for an AVR",           \
          NULL},                                                                                    \
         {"memory",    '\0', POPT_ARG_INT,                                                          \
          &(w).memory, 0,    "the most megabytes for images, 1 to 65536; 256 if not given",         \
