@@ -231,9 +231,11 @@ static void what_cannot_be_made_is_refused(void **state)
         {"font make " SANS " --size 12 -o x.c", "more than 4096 characters", 1},
         {"font make " SANS " --size 12 --bits 3 -o x.c", "has 1, 2 or 4 bits a pixel, not 3", 1},
         {"font make " JETTY " -o no/x.c", "no/x.c: No such file", 1},
-        {"font make no.ttf -o x.c", "it cannot be opened as a font", 1},
-        {"font show no.ttf", "it cannot be opened as a font", 1},
+        {"font make no.ttf -o x.c", "no.ttf: No such file", 1},
+        {"font show no.ttf", "no.ttf: No such file", 1},
+        {"font show x.ttf", "x.ttf: it is no font", 1},
     };
+    assert_int_equal(shell("echo no font > x.ttf").status, 0);
     for (size_t i = 0; i < LENGTH(cases); i++) {
         const struct outcome o = shell(PEMBLE " %s", cases[i].line);
         assert_says(o.err, cases[i].said);

@@ -153,8 +153,9 @@ static void bad_use_is_said(void **state)
     write_config("oled-0.96-i2c");
     static const struct {
         const char *line, *said;
-    } cases[] = {{"machine m.ini --turn 0", "--turn is 1 to 3600"},
-                 {"machine m.ini --seconds -5", "--seconds is not below 0"},
+    } cases[] = {{"machine m.ini --turn 0", "--turn 0: possible is 1 to 3600"},
+                 {"machine m.ini --seconds -1", "--seconds -1: possible is 0 to "},
+                 {"machine m.ini --button -1", "--button -1: possible is 0 to 255"},
                  {"machine none.ini --service", "none.ini"},
                  {"machine m.ini --only other", "other"}};
     for (size_t i = 0; i < LENGTH(cases); i++) {

@@ -66,7 +66,7 @@ class LiveTest(unittest.TestCase):
         self.addCleanup(self._nothing_is_left)  # the first to be added is the last to run
 
     def _nothing_is_left(self):
-        until(lambda: not processes(self.place), "the processes to be gone", 5)
+        until(lambda: not processes(self.place), "the processes to be gone")
         left = [name for name in os.listdir(tempfile.gettempdir())
                 if name.startswith("pemble-live-") and "test" not in name]
         self.assertEqual(left, [])

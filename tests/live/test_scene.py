@@ -135,7 +135,9 @@ class Refused(LiveTest):
         self.assertIn("No such file", self.refused("b.c", "--panel", "p.ini"))
         self.assertIn("cannot be read", self.refused("a.c", "--panel", "q.ini"))
         self.assertIn("one of --window", self.refused("demo", "--window", "--http"))
-        self.assertIn("1 to 65535", self.refused("demo", "--port", "70000"))
+        self.assertIn("--port 70000: possible is 1 to 65535",
+                      self.refused("demo", "--port", "70000"))
+        self.assertIn("--zoom 0: possible is 1 to 16", self.refused("demo", "--zoom", "0"))
         self.assertIn("for a scene", self.refused("demo", "--panel", "p.ini"))
         self.assertIn("bad.csv:2:", self.refused("demo", "--http", "--readings", "bad.csv"))
 

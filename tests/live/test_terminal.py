@@ -48,7 +48,7 @@ class Terminal(LiveTest):
         os.remove(self.path("stty"))
         self.assertRegex(stty, r"[^-]icanon")
         self.assertRegex(stty, r"[^-]echo\b")
-        until(lambda: not processes("--terminal"), "the processes to be gone", 5)
+        until(lambda: not processes("--terminal"), "the processes to be gone")
 
     def test_panels_are_drawn_in_half_blocks(self):
         self.start("demo")

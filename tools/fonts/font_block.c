@@ -1,9 +1,11 @@
 /* font_block.c - a font block from a font file, read and rasterised by FreeType. */
 #include "font_block.h"
 
+#include <errno.h>
 #include <stdio.h>
 #include <stdlib.h>
 #include <string.h>
+#include <unistd.h>
 #include <ft2build.h>
 #include FT_FREETYPE_H
 #include "geometry/checksum.h"
@@ -271,7 +273,8 @@ bool font_block_read(struct font_block *block, const struct font_request *reques
         w->pairs = calloc(MOST_PAIRS, PAIR_BYTES);
     }
     if (w && w->bitmaps && w->pairs)
-        snprintf(why, why_size, "it cannot be opened as a font");
+        snprintf(why, why_size, "%s",
+                 access(request->path, R_OK) == 0 ? "it is no font" : strerror(errno));
     if (w && w->bitmaps && w->pairs && FT_Init_FreeType(&library) == 0) {
         good = FT_New_Face(library, request->path, 0, &w->face) == 0 &&
                prepare(w, request, why, why_size) &&

@@ -170,15 +170,11 @@ static int watch(struct wish *wish)
 }
 
 /* What is wrong with the words; NULL: nothing. */
-static const char *wrong_with(const struct wish *wish, int fronts, int port)
+static const char *wrong_with(const struct wish *wish, int fronts)
 {
     const bool is_scene = ends_with(wish->subject, ".c");
     if (fronts > 1)
         return "one of --window, --terminal and --http can be chosen";
-    if (port < 0 || port > 65535)
-        return "--port is 1 to 65535";
-    if (wish->zoom < 0 || wish->zoom > 16)
-        return "--zoom is 1 to 16";
     if (is_scene && !wish->host.config)
         return "a scene needs --panel CONFIG: the panel that it is drawn on";
     if (!is_scene && (wish->host.config || wish->host.only || wish->before))
@@ -194,9 +190,9 @@ static const char *wrong_with(const struct wish *wish, int fronts, int port)
 
 int main(int argc, const char **argv)
 {
-    struct wish wish = {.directory = "."};
+    struct wish wish = {.directory = ".", .zoom = NOT_GIVEN};
     char *out = NULL, *host = NULL, *panel = NULL, *only = NULL, *begin = NULL, *readings = NULL;
-    int window = 0, terminal = 0, http = 0, port = 0;
+    int window = 0, terminal = 0, http = 0, port = NOT_GIVEN;
     struct poptOption options[] = {
         {"window", '\0', POPT_ARG_NONE, &window, 0, "in a window", NULL},
         {"terminal", '\0', POPT_ARG_NONE, &terminal, 0, "in this terminal", NULL},
@@ -238,12 +234,17 @@ int main(int argc, const char **argv)
     wish.host = (struct scene_host){panel, only, -1};
     wish.readings = readings;
     wish.directory = out ? out : ".";
-    wish.page = (struct page_options){(unsigned)port, host};
+    wish.page = (struct page_options){port == NOT_GIVEN ? 0 : (unsigned)port, host};
     wish.front = window     ? FRONT_WINDOW
                  : terminal ? FRONT_TERMINAL
                  : http     ? FRONT_PAGE
                             : usual_front();
-    const char *wrong = wrong_with(&wish, window + terminal + http, port);
+    if (!number_is_possible("--port", port, 1, 65535, "") ||
+        !number_is_possible("--zoom", wish.zoom, 1, 16, " pixels")) {
+        line_done(&line);
+        return BAD_USE;
+    }
+    const char *wrong = wrong_with(&wish, window + terminal + http);
     if (wrong) {
         complain("live: %s: %s", wish.subject, wrong);
         status = BAD_USE;

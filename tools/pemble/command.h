@@ -2,6 +2,7 @@
 #ifndef PEMBLE_COMMAND_H
 #define PEMBLE_COMMAND_H
 
+#include <limits.h>
 #include <stdbool.h>
 #include <stdio.h>
 #include <popt.h>
@@ -64,6 +65,13 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
 
 /* Frees the words and the values of string options. */
 void line_done(struct line *line);
+
+/* For an option with a number, to begin with. */
+enum { NOT_GIVEN = INT_MIN };
+
+/* Whether the number of an option is possible, or was not given; else that is said. The unit begins
+ * with a space, or is empty. */
+bool number_is_possible(const char *option, int given, int least, int most, const char *unit);
 
 #define ONLY_OPTION(variable)                                                                      \
     {                                                                                              \

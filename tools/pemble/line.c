@@ -17,6 +17,14 @@ void complain(const char *format, ...)
     fputc('\n', stderr);
 }
 
+bool number_is_possible(const char *option, int given, int least, int most, const char *unit)
+{
+    if (given == NOT_GIVEN || (given >= least && given <= most))
+        return true;
+    complain("%s %d: possible is %d to %d%s", option, given, least, most, unit);
+    return false;
+}
+
 enum { HELP = 'h', MOST_OPTIONS = 24 };
 
 static int bad_use(const struct usage *usage, const char *what, const char *which)

@@ -2,7 +2,6 @@
 #define _DEFAULT_SOURCE /* realpath */
 #include "command.h"
 
-#include <limits.h>
 #include <signal.h>
 #include <stdio.h>
 #include <stdlib.h>
@@ -186,7 +185,7 @@ static bool wait_for_button(struct shown *s, const pmb_port *port)
 {
     pmb_linux_edge edge;
     port->wait_us(port->context, 100000);
-    if (s->options->button < 0 || !s->stage->is_wired)
+    if (s->options->button == NOT_GIVEN || !s->stage->is_wired)
         return false;
     while (pmb_linux_board_next_edge(s->stage->wired.board, 0, &edge))
         if (!edge.high) {
@@ -210,7 +209,7 @@ static int run_panel(struct stage *stage, int number, const struct options *opti
     const int period = period_of(&s);
     const pmb_pin button = PMB_PIN(options->button);
     struct sigaction action;
-    if (stage->is_wired && options->button >= 0 &&
+    if (stage->is_wired && options->button != NOT_GIVEN &&
         pmb_linux_board_watch(stage->wired.board, &button, 1, 1) != PMB_OK) {
         complain("--button %d: %s", options->button, pmb_linux_board_error(stage->wired.board));
         return FAILED;
@@ -242,7 +241,7 @@ static int run_panel(struct stage *stage, int number, const struct options *opti
 static int run(int argc, const char **argv)
 {
     static struct setup setup;
-    struct options o = {.turn = 5, .seconds = -1, .button = -1};
+    struct options o = {.turn = 5, .seconds = NOT_GIVEN, .button = NOT_GIVEN};
     struct poptOption options[] = {
         {"output", 'o', POPT_ARG_STRING, &o.out, 0,
          "the picture to write at the end; machine.png on the bench if not given", "FILE.png"},
@@ -264,12 +263,13 @@ static int run(int argc, const char **argv)
     int status;
     if (!line_read(&line, &usage, options, argc, argv, 1, 1, &status))
         return status;
-    if (o.turn < 1 || o.turn > 3600 || o.seconds < -1) {
-        complain("--turn is 1 to 3600 seconds, and --seconds is not below 0");
+    if (!number_is_possible("--turn", o.turn, 1, 3600, " seconds") ||
+        !number_is_possible("--seconds", o.seconds, 0, INT_MAX, "") ||
+        !number_is_possible("--button", o.button, 0, 255, "")) {
         line_done(&line);
         return BAD_USE;
     }
-    if (o.seconds < 0)
+    if (o.seconds == NOT_GIVEN)
         o.seconds = o.stage.wired ? 0 : 1;
     if (o.service) {
         status = config_read(&setup, line.words[0]) ? print_service(line.words[0]) : BAD_USE;

@@ -130,7 +130,7 @@ static int make(struct picture_target *target, const char *in, const struct pict
 static int run_make(int argc, const char **argv)
 {
     static struct picture_target target;
-    struct picture_words words = {.memory = USUAL_MEGABYTES};
+    struct picture_words words = {.threshold = NOT_GIVEN, .memory = USUAL_MEGABYTES};
     struct poptOption options[] = {PICTURE_OPTIONS(words), POPT_TABLEEND};
     struct line line;
     int status;

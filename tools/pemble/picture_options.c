@@ -68,27 +68,18 @@ static bool read_ways(struct picture_target *t, const struct picture_words *w)
     static const struct word dithers[] = {
         {"diffusion", DITHER_DIFFUSION}, {"ordered", DITHER_ORDERED}, {"none", DITHER_NONE}};
     const int fit = w->fit ? choose("--fit", w->fit, fits, 4) : FIT_WHOLE;
+    const bool has_threshold = w->threshold != NOT_GIVEN;
     const int dither = w->dither ? choose("--dither", w->dither, dithers, 3)
-                                 : (w->threshold ? DITHER_NONE : DITHER_DIFFUSION);
+                                 : (has_threshold ? DITHER_NONE : DITHER_DIFFUSION);
     if (fit < 0 || dither < 0)
         return false;
-    if (w->threshold < 0 || w->threshold > 255) {
-        complain("--threshold %d: possible is 1 to 255", w->threshold);
+    if (!number_is_possible("--threshold", w->threshold, 1, 255, "") ||
+        !number_is_possible("--brightness", w->brightness, -100, 100, "") ||
+        !number_is_possible("--contrast", w->contrast, -100, 100, "") ||
+        !number_is_possible("--loss", w->loss, 0, 64, "") ||
+        !number_is_possible("--memory", w->memory, 1, 65536, " megabytes"))
         return false;
-    }
-    if (abs(w->brightness) > 100 || abs(w->contrast) > 100) {
-        complain("--brightness and --contrast are -100 to 100");
-        return false;
-    }
-    if (w->memory < 1 || w->memory > 65536) {
-        complain("--memory %d: possible is 1 to 65536 megabytes", w->memory);
-        return false;
-    }
     raster_allow(w->memory);
-    if (w->loss < 0 || w->loss > 64) {
-        complain("--loss %d: possible is 0 to 64", w->loss);
-        return false;
-    }
     if (w->loss && t->kind != PMB_PIXELS_GREY && t->kind != PMB_PIXELS_COLOR) {
         complain("--loss %d: only grey and colour have values between", w->loss);
         return false;
@@ -96,10 +87,10 @@ static bool read_ways(struct picture_target *t, const struct picture_words *w)
     t->loss = w->loss;
     t->fitting = (enum fitting)fit;
     t->dithering = (enum dithering)dither;
-    t->dithering_given = w->dither || w->threshold;
+    t->dithering_given = w->dither || has_threshold;
     t->lean = w->lean || (t->has_stage && board_is_avr(t->setup.board));
     /* A threshold is a shift of what is light from 128 on. */
-    t->brightness = w->brightness + (w->threshold ? (128 - w->threshold) * 100 / 255 : 0);
+    t->brightness = w->brightness + (has_threshold ? (128 - w->threshold) * 100 / 255 : 0);
     t->contrast = w->contrast;
     t->invert = w->invert != 0;
     return true;

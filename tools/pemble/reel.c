@@ -136,7 +136,7 @@ static bool reduce_all(const struct picture_target *target, const struct images 
                      images->frames[0].h);
             return false;
         }
-        if (rate == 0 && time > UINT16_MAX) {
+        if (rate == NOT_GIVEN && time > UINT16_MAX) {
             complain("frame %d lasts %d.%d s: possible is 65.5 s; --rate gives all frames one time",
                      i + 1, time / 1000, time / 100 % 10);
             return false;
@@ -144,7 +144,9 @@ static bool reduce_all(const struct picture_target *target, const struct images 
         if (!picture_target_apply(target, &images->frames[i], &film->frames[i], "a frame"))
             return false;
         pixels_lose(&film->frames[i], i > 0 ? &film->frames[i - 1] : NULL, target->loss);
-        film->milliseconds[i] = rate > 0 ? 1000 / rate : time > 0 ? time : USUAL_MILLISECONDS;
+        film->milliseconds[i] = rate != NOT_GIVEN ? 1000 / rate
+                                : time > 0        ? time
+                                                  : USUAL_MILLISECONDS;
     }
     if (!pixels_agree(film->frames, film->count)) {
         complain("the frames have all 65536 colours, and transparent pixels: give them a ground");
@@ -351,9 +353,9 @@ static int make(struct picture_target *target, const struct line *line,
 static int run_make(int argc, const char **argv)
 {
     static struct picture_target target;
-    struct picture_words words = {.memory = USUAL_MEGABYTES};
+    struct picture_words words = {.threshold = NOT_GIVEN, .memory = USUAL_MEGABYTES};
     char *flash = NULL;
-    int rate = 0, status;
+    int rate = NOT_GIVEN, status;
     struct poptOption options[] = {
         PICTURE_OPTIONS(words),
         {"rate", 'r', POPT_ARG_INT, &rate, 0, "frames a second, 1 to 1000", "N"},
@@ -365,10 +367,8 @@ static int run_make(int argc, const char **argv)
     if (!line_read(&line, &usage, options, argc, argv, 1, MOST_WORDS, &status))
         return status;
     status = picture_target_read(&target, &words);
-    if (status == DONE && (rate < 0 || rate > 1000)) {
-        complain("--rate %d: possible is 1 to 1000", rate);
+    if (status == DONE && !number_is_possible("--rate", rate, 1, 1000, ""))
         status = BAD_USE;
-    }
     unsigned long bytes = 0;
     if (status == DONE && flash && !size_of_text(flash, &bytes)) {
         complain("--flash %s: possible is a number of bytes, or of kilobytes with a k", flash);

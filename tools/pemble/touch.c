@@ -290,8 +290,7 @@ static int run(int argc, const char **argv)
     int status;
     if (!line_read(&line, &usage, options, argc, argv, 1, 1, &status))
         return status;
-    if (seconds < 1 || seconds > 86400) {
-        complain("--seconds %d: possible is 1 to 86400", seconds);
+    if (!number_is_possible("--seconds", seconds, 1, 86400, "")) {
         line_done(&line);
         return BAD_USE;
     }
