@@ -74,7 +74,7 @@ static int show(const struct wish *wish)
 {
     struct control control = {.session = &session, .directory = wish->directory};
     if (wish->front == FRONT_WINDOW)
-        return window_run(&control, wish->zoom);
+        return window_run(&control, wish->zoom == NOT_GIVEN ? 0 : wish->zoom);
     return wish->front == FRONT_TERMINAL ? terminal_run(&control) : page_run(&control, &wish->page);
 }
 
