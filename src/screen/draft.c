@@ -2,6 +2,7 @@
 #include "canvas/damage.h"
 #include "canvas/spare.h"
 #include "pemble/families.h"
+#include "screen/mix.h"
 #include "screen/patches.h"
 
 #if PMB_DRAFTS
@@ -9,14 +10,6 @@ enum { SIDE = PMB_SQUARE_SIDE, PARTS = 12 };
 
 /* Kinds of operations, in digests. */
 enum { FILL = 1, STAMP, SHADE, COPY, STAIR };
-
-/* Adds a word to a digest: a multiplication (Knuth, "The Art of Computer Programming", section 6.4)
- * and a shift that brings the upper bits down. */
-static uint32_t mix(uint32_t digest, uint32_t word)
-{
-    digest = (digest ^ word) * 2654435761u;
-    return digest ^ digest >> 15;
-}
 
 /* What a canvas that is a draft has in place of pixels. */
 struct draft {
@@ -35,12 +28,12 @@ static void note(pmb_canvas *c, const pmb_rect *area, uint32_t digest)
     for (int32_t y = area->y / SIDE; y * SIDE < bottom; y++) {
         const uint32_t from = (uint32_t)pmb_greater(area->y - y * SIDE, 0);
         const uint32_t to = (uint32_t)pmb_lesser(bottom - y * SIDE, SIDE);
-        const uint32_t row = mix(digest, from << 8 | to);
+        const uint32_t row = pmb_mix(digest, from << 8 | to);
         for (int32_t x = area->x / SIDE; x * SIDE < right; x++) {
             const uint32_t first = (uint32_t)pmb_greater(area->x - x * SIDE, 0);
             const uint32_t end = (uint32_t)pmb_lesser(right - x * SIDE, SIDE);
             uint32_t *now = &d->squares[y * d->columns + x].now;
-            *now = mix(*now, row ^ (first << 8 | end));
+            *now = pmb_mix(*now, row ^ (first << 8 | end));
         }
     }
 }
@@ -48,19 +41,19 @@ static void note(pmb_canvas *c, const pmb_rect *area, uint32_t digest)
 static uint32_t mix_bytes(uint32_t digest, const PMB_FLASH uint8_t *bytes, size_t count)
 {
     for (size_t i = 0; i < count; i++)
-        digest = mix(digest, bytes[i]);
+        digest = pmb_mix(digest, bytes[i]);
     return digest;
 }
 
 static uint32_t mix_place(uint32_t kind, int16_t x, int16_t y, pmb_color color)
 {
-    return mix(mix(kind << 16 | color, (uint32_t)x), (uint32_t)y);
+    return pmb_mix(pmb_mix(kind << 16 | color, (uint32_t)x), (uint32_t)y);
 }
 
 static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h, pmb_color color)
 {
     const pmb_rect area = {left, top, w, h};
-    note(c, &area, mix(FILL, color));
+    note(c, &area, pmb_mix(FILL, color));
 }
 
 /* GCOVR_EXCL_START: reached with PMB_PLAIN_TEXT only; else glyphs are noted as shapes. */
@@ -69,7 +62,7 @@ static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *
 {
     const size_t begin = first / 8, end = ((size_t)first + (size_t)pitch * (size_t)area->h + 7) / 8;
     uint32_t digest = mix_place(STAMP, area->x, area->y, color);
-    digest = mix(digest, (uint32_t)(first & 7) << 8 | pitch);
+    digest = pmb_mix(digest, (uint32_t)(first & 7) << 8 | pitch);
     note(c, area, mix_bytes(digest, bits + begin, end - begin));
 }
 /* GCOVR_EXCL_STOP */
@@ -86,7 +79,7 @@ static void copy(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8
 {
     const pmb_rect area = {x, y, count, 1};
     const size_t begin = first / 8, end = ((size_t)first + (size_t)count + 7) / 8;
-    uint32_t digest = mix(mix_place(COPY, x, y, ones), (uint32_t)zeros << 8 | (first & 7));
+    uint32_t digest = pmb_mix(mix_place(COPY, x, y, ones), (uint32_t)zeros << 8 | (first & 7));
     note(c, &area, mix_bytes(digest, bits + begin, end - begin));
 }
 
@@ -101,8 +94,8 @@ static void stair(pmb_canvas *c, const pmb_stair *s, pmb_color color)
     if (s->steep)
         area = (pmb_rect){(int16_t)(s->x - back), s->y, (int16_t)(aside + 1), (int16_t)s->count};
     area = pmb_rect_common(area, (pmb_rect){0, 0, c->bounds.w, c->bounds.h});
-    digest = mix(digest, (uint32_t)s->count << 2 | (s->turn > 0 ? 2u : 0) | s->steep);
-    note(c, &area, mix(mix(mix(digest, s->rest), s->rise), s->length));
+    digest = pmb_mix(digest, (uint32_t)s->count << 2 | (s->turn > 0 ? 2u : 0) | s->steep);
+    note(c, &area, pmb_mix(pmb_mix(pmb_mix(digest, s->rest), s->rise), s->length));
 }
 
 static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
@@ -116,11 +109,11 @@ static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 static void note_shape(pmb_canvas *c, const pmb_box *box, uint32_t what, const int16_t *words,
                        uint16_t count)
 {
-    uint32_t digest = mix(mix(what, (uint32_t)box->x), (uint32_t)box->y);
+    uint32_t digest = pmb_mix(pmb_mix(what, (uint32_t)box->x), (uint32_t)box->y);
     pmb_rect area;
-    digest = mix(mix(digest, (uint32_t)box->w), (uint32_t)box->h);
+    digest = pmb_mix(pmb_mix(digest, (uint32_t)box->w), (uint32_t)box->h);
     for (uint16_t i = 0; i < count; i++)
-        digest = mix(digest, (uint16_t)words[i]);
+        digest = pmb_mix(digest, (uint16_t)words[i]);
     if (pmb_box_cut(c, box, &area)) /* unreached: what is outside does not come here */
         note(c, &area, digest);
 }
@@ -139,8 +132,8 @@ static void note_line(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t reach, ui
     const int32_t dx = (int32_t)b.x - a.x, dy = (int32_t)b.y - a.y;
     const int32_t x = a.x + c->origin.x, y = a.y + c->origin.y;
     const int32_t pieces = pmb_greater(dx < 0 ? -dx : dx, dy < 0 ? -dy : dy) / SIDE + 1;
-    uint32_t digest = mix(mix(what, (uint32_t)x), (uint32_t)y);
-    digest = mix(mix(mix(digest, (uint32_t)dx), (uint32_t)dy), reach);
+    uint32_t digest = pmb_mix(pmb_mix(what, (uint32_t)x), (uint32_t)y);
+    digest = pmb_mix(pmb_mix(pmb_mix(digest, (uint32_t)dx), (uint32_t)dy), reach);
     for (int32_t i = 0; i < pieces; i++) {
         pmb_box box;
         pmb_rect area;

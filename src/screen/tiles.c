@@ -1,6 +1,8 @@
 /* tiles.c - which tiles changed. */
 #include "screen/tiles.h"
+#include "canvas/word.h"
 #include "geometry/limits.h"
+#include "screen/mix.h"
 #include "screen/patches.h"
 
 static uint16_t across(const pmb_panel *panel, int16_t columns)
@@ -44,23 +46,38 @@ bool pmb_choose_tiles(const pmb_panel *panel, int16_t band, size_t count, pmb_si
     return true;
 }
 
-/* The digest is 32-bit FNV-1a (draft-eastlake-fnv, section 2) over the tile's bytes in all planes;
- * 0 is kept for "not known". */
+#ifdef __GNUC__
+typedef uint32_t __attribute__((may_alias)) four_bytes;
+#else
+typedef uint32_t four_bytes;
+#endif
+
+/* Adds the bytes of a line, four at a time where they may be read so. */
+static uint32_t mix_line(uint32_t hash, const uint8_t *at, const uint8_t *end)
+{
+    if (PMB_HAS_WORDS && (uintptr_t)at % sizeof(four_bytes) == 0)
+        for (; end - at >= (ptrdiff_t)sizeof(four_bytes); at += sizeof(four_bytes))
+            hash = pmb_mix(hash, *(const four_bytes *)(const void *)at);
+    while (at < end)
+        hash = pmb_mix(hash, *at++);
+    return hash;
+}
+
+/* The digest of a tile's bytes in all planes; 0 is kept for "not known". */
 static uint32_t digest(const pmb_canvas *c, pmb_rect tile)
 {
     const PMB_FLASH pmb_format *f = c->format;
     const uint8_t *plane =
         c->pixels + (size_t)((tile.y - c->bounds.y) / f->rows_per_line) * c->stride +
         (size_t)((tile.x - c->bounds.x) / f->columns_per_byte) * f->bytes_per_pixel;
-    const uint16_t bytes =
-        (uint16_t)((tile.w + f->columns_per_byte - 1) / f->columns_per_byte * f->bytes_per_pixel);
-    const int16_t lines = (int16_t)((tile.h + f->rows_per_line - 1) / f->rows_per_line);
-    uint32_t hash = 2166136261u;
+    const int32_t bytes =
+        (tile.w + f->columns_per_byte - 1) / f->columns_per_byte * f->bytes_per_pixel;
+    const int32_t lines = (tile.h + f->rows_per_line - 1) / f->rows_per_line;
+    uint32_t hash = 1;
     for (uint8_t p = 0; p < f->planes; p++, plane += c->plane_bytes) {
         const uint8_t *line = plane;
-        for (int16_t i = 0; i < lines; i++, line += c->stride)
-            for (uint16_t k = 0; k < bytes; k++)
-                hash = (hash ^ line[k]) * 16777619u;
+        for (int32_t left = lines; left > 0; left--, line += c->stride)
+            hash = mix_line(hash, line, line + bytes);
     }
     return hash ? hash : 1; /* unreached: one of 2^32 is 0 */
 }
