@@ -184,20 +184,24 @@ pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t f
 {
     /* Lines of LONG bytes are sent as quickly as they would be gathered. */
     enum { CHUNK = PMB_WINDOWS ? 128 : 32, LONG = 32 };
-    uint8_t chunk[CHUNK], count = 0;
-    const bool whole = walk->column_step == 1 && flip == 0;
+    uint8_t chunk[CHUNK];
+    uint8_t count = 0;
+    const ptrdiff_t step = walk->column_step;
+    const bool whole = step == 1 && flip == 0;
     const uint8_t *line = walk->first;
     pmb_status status = PMB_OK;
     if (flip == 0 && is_one_run(walk))
         return pmb_send_data(panel, line, (size_t)walk->bytes * walk->lines);
-    for (uint16_t y = 0; y < walk->lines && status == PMB_OK; y++, line += walk->line_step) {
+    for (uint16_t lines = walk->lines; lines > 0 && status == PMB_OK;
+         lines--, line += walk->line_step) {
         if (whole && walk->bytes >= LONG) {
             status = pmb_send_data(panel, line, walk->bytes);
             continue;
         }
         const uint8_t *at = line;
-        for (uint16_t x = 0; x < walk->bytes && status == PMB_OK; x++, at += walk->column_step) {
-            chunk[count++] = *at ^ flip;
+        for (uint32_t left = walk->bytes; left > 0 && status == PMB_OK;) {
+            for (; left > 0 && count < CHUNK; left--, at += step)
+                chunk[count++] = *at ^ flip;
             if (count == CHUNK) {
                 status = pmb_send_data(panel, chunk, count);
                 count = 0;

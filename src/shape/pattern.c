@@ -16,8 +16,10 @@ static bool begin(const pmb_canvas *c, pmb_rect r, pmb_rect *area)
     const int32_t x = (int32_t)r.x + c->origin.x, y = (int32_t)r.y + c->origin.y;
     r.x = (int16_t)x;
     r.y = (int16_t)y;
+    if (r.x != x || r.y != y) /* it would come back at the other end */
+        return false;
     r = pmb_rect_common(r, c->clip);
-    if (x != (int16_t)x || y != (int16_t)y || pmb_rect_is_empty(r))
+    if (r.w == 0)
         return false;
     r.x = (int16_t)(r.x - c->bounds.x);
     r.y = (int16_t)(r.y - c->bounds.y);
