@@ -1,4 +1,5 @@
 /* word.c - bytes by words. */
+#include <stdbool.h>
 #include "canvas/word.h"
 
 #if !PMB_UNALIGNED && !defined(__AVR__)
@@ -12,6 +13,20 @@ void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count)
         *(pmb_word *)(void *)bytes = word;
     for (; count > 0; count--)
         *bytes++ = value;
+}
+
+void pmb_copy_bytes(uint8_t *to, const uint8_t *from, size_t count)
+{
+    const bool alike = PMB_HAS_WORDS && ((uintptr_t)to - (uintptr_t)from) % sizeof(pmb_word) == 0;
+    const uint8_t *const end = from + count;
+    while (from < end) {
+        for (; alike && (uintptr_t)to % sizeof(pmb_word) == 0 &&
+               end - from >= (ptrdiff_t)sizeof(pmb_word);
+             to += sizeof(pmb_word), from += sizeof(pmb_word))
+            *(pmb_word *)(void *)to = *(const pmb_word *)(const void *)from;
+        if (from < end)
+            *to++ = *from++;
+    }
 }
 #endif
 

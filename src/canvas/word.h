@@ -16,8 +16,9 @@ enum { PMB_HAS_WORDS = 0 };
 typedef size_t pmb_word;
 #endif
 
-/* Whether it stores them quickly anywhere. */
-#if defined(__x86_64__) || defined(__i386__) || defined(__aarch64__) ||                            \
+/* Whether it stores them quickly anywhere; tests say it beforehand. */
+#ifdef PMB_UNALIGNED
+#elif defined(__x86_64__) || defined(__i386__) || defined(__aarch64__) ||                          \
     defined(__ARM_FEATURE_UNALIGNED)
 #define PMB_UNALIGNED 1
 #else
@@ -30,8 +31,15 @@ static inline void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count)
 {
     memset(bytes, value, count);
 }
+
+/* And memcpy. */
+static inline void pmb_copy_bytes(uint8_t *to, const uint8_t *from, size_t count)
+{
+    memcpy(to, from, count);
+}
 #else
 void pmb_set_bytes(uint8_t *bytes, uint8_t value, size_t count);
+void pmb_copy_bytes(uint8_t *to, const uint8_t *from, size_t count);
 #endif
 
 /* How many bytes at the start are the same; looked at by words, where both lie alike. */

@@ -59,10 +59,9 @@ static void keep(const struct search *s, struct line line, uint16_t first, uint1
     const pmb_canvas *c = &s->screen->canvas;
     for (uint8_t p = 0; p < c->format->planes; p++) {
         for (uint16_t k = 0; k < s->deep; k++) {
-            const uint8_t *now = line.now + (size_t)k * c->stride;
-            uint8_t *known = line.known + (size_t)k * s->stride;
-            for (size_t b = (size_t)first * s->bytes; b < (size_t)end * s->bytes; b++)
-                known[b] = now[b];
+            const size_t from = (size_t)first * s->bytes, to = (size_t)end * s->bytes;
+            pmb_copy_bytes(line.known + (size_t)k * s->stride + from,
+                           line.now + (size_t)k * c->stride + from, to - from);
         }
         line.now += c->plane_bytes;
         line.known += s->apart;
