@@ -24,8 +24,7 @@ static uint8_t pixels_seen(const pmb_canvas *c, int32_t n, int32_t end)
     return (n & ~7) + 8 <= end ? these : (uint8_t)(these & ~pixels_from(c, end & 7));
 }
 
-/* Rows of a pattern as the buffer has them: its row 0 and column 0 are seldom those of the screen.
- */
+/* A row of the pattern, from the buffer's first column on: that may be any of the screen. */
 static uint8_t row_at(const pmb_canvas *c, const uint8_t rows[8], int32_t y)
 {
     const unsigned these = rows[(y + c->bounds.y) & 7];

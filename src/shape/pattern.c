@@ -1,7 +1,7 @@
 /* pattern.c - patterns, dithered greys and gradients. */
 #include "pemble/shape.h"
-#include "canvas/cut.h"
 #include "canvas/damage.h"
+#include "canvas/spare.h"
 #include "canvas/weave.h"
 #include "geometry/limits.h"
 #include "shape/edge.h"
@@ -159,8 +159,11 @@ static void fill_lines(pmb_canvas *c, struct gradient *g, pmb_rect area, bool do
 
 void pmb_rect_gradient(pmb_canvas *c, pmb_rect r, pmb_color from, pmb_color to, bool down)
 {
+    const int16_t words[] = {(int16_t)to, down};
     pmb_rect area;
-    if (!begin(c, r, &area))
+    if (pmb_is_spared(c, r.x, r.y, r.w, r.h, PMB_SPARE_GRADIENT, from, words,
+                      sizeof words / sizeof words[0]) ||
+        !begin(c, r, &area))
         return;
     const uint32_t steps = (uint32_t)pmb_greater((down ? r.h : r.w) - 1, 1);
     const uint32_t first = (uint32_t)(down ? area.y + c->bounds.y - c->origin.y - r.y

@@ -24,7 +24,7 @@ static const pmb_panel_config configs[] = {
 };
 
 #if PMB_DRAFTS
-enum { ITEMS = 12, KINDS = 16 };
+enum { ITEMS = 12, KINDS = 17 };
 
 struct item {
     int kind, number, part;
@@ -156,6 +156,10 @@ static void draw_item(pmb_canvas *c, const struct item *i)
         break;
     case 14:
         draw_picture(c, i);
+        break;
+    case 15: /* the parts change one end's colour, the numbers the way it lies */
+        pmb_rect_gradient(c, between(i->p, i->q), i->color, (pmb_color)(i->part * 601),
+                          i->number & 1);
         break;
     default:
         pmb_rect_fill(c, between(i->p, i->q), i->color);
