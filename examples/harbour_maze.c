@@ -145,10 +145,12 @@ static void draw_cell(pmb_canvas *c, void *user, uint8_t cell, pmb_rect r)
 static void draw_crates(pmb_canvas *c, const struct game *g, pmb_rect r, pmb_point scroll)
 {
     for (int i = 0; i < COLUMNS * ROWS; i++) {
-        const pmb_rect box = pmb_rect_of(r.x + i % COLUMNS * TILE + 2 - scroll.x,
-                                         r.y + i / COLUMNS * TILE + 2 - scroll.y, 4, 4);
-        if (cells[i] == 'c' && !g->taken[i])
-            pmb_rect_fill(c, box, PMB_WHITE);
+        if (cells[i] != 'c' || g->taken[i])
+            continue;
+        pmb_rect_fill(c,
+                      pmb_rect_of(r.x + i % COLUMNS * TILE + 2 - scroll.x,
+                                  r.y + i / COLUMNS * TILE + 2 - scroll.y, 4, 4),
+                      PMB_WHITE);
     }
 }
 
