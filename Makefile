@@ -1,6 +1,6 @@
 # A thin front for the CMake presets. `make demo` and `make test` are the two to know.
 
-.PHONY: all demo test check package options fuzz mutants readers threads mcu live web linux arduino footprint bench benchmarks charts build packages coverage reliability fonts man sent docs dist install golden pictures format style clean
+.PHONY: all demo test check package options fuzz mutants readers threads mcu live web linux arduino footprint profile bench benchmarks charts build packages coverage reliability fonts man sent docs dist install golden pictures format style clean
 
 all: build
 
@@ -66,6 +66,12 @@ arduino: build
 # What programs take on small processors, with each option of include/pemble/options.h.
 footprint: mcu
 	@tests/mcu/footprint.sh
+
+# In which functions the instructions of an example are on a Cortex-M0.
+EXAMPLE ?= tide_dial
+profile: build
+	@tools/install-packages.sh tests/mcu/packages.debian
+	@$(MAKE) --no-print-directory -f tests/mcu/Makefile profile EXAMPLE=$(EXAMPLE)
 
 # Image files of every variety that other programs write, against what these read of them.
 readers: build
