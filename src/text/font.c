@@ -116,19 +116,20 @@ pmb_glyph pmb_style_glyph(const pmb_text_style *style, pmb_code code)
 
 int8_t pmb_font_kerning(const PMB_FLASH pmb_font *font, uint16_t first, uint16_t second)
 {
-    const uint32_t wanted = (uint32_t)first << 16 | second;
     const PMB_FLASH uint8_t *pairs = pairs_of(font);
-    uint16_t from = 0, to = short_at(font, AT_PAIRS);
-    while (from < to) {
-        const uint16_t middle = (uint16_t)(from + (to - from) / 2);
-        const PMB_FLASH uint8_t *pair = pairs + (size_t)PAIR_BYTES * middle;
-        const uint32_t here = (uint32_t)two_at(pair) << 16 | two_at(pair + 2);
-        if (here == wanted)
+    for (uint16_t left = short_at(font, AT_PAIRS); left > 0;) {
+        const uint16_t half = left / 2;
+        const PMB_FLASH uint8_t *pair = pairs + (size_t)PAIR_BYTES * half;
+        int32_t side = (int32_t)two_at(pair) - first;
+        if (side == 0)
+            side = (int32_t)two_at(pair + 2) - second;
+        if (side == 0)
             return (int8_t)pair[4];
-        if (here < wanted)
-            from = (uint16_t)(middle + 1);
-        else
-            to = middle;
+        if (side < 0) { /* it is behind this one */
+            pairs = pair + PAIR_BYTES;
+            left--;
+        }
+        left = (uint16_t)(side < 0 ? left - half : half);
     }
     return 0;
 }
