@@ -110,7 +110,7 @@ void pmb_weave(pmb_canvas *c, pmb_rect area, const uint8_t rows[8], pmb_color co
         const uint8_t these = rows[(y + c->bounds.y) & 7];
         pmb_reach first = area.x;
         for (pmb_reach x = first; x <= right; x++) {
-            if (x < right && these & 0x80 >> ((x + c->bounds.x) & 7))
+            if (x < right && these << ((x + c->bounds.x) & 7) & 0x80)
                 continue;
             if (x > first)
                 c->format->fill(c, (int16_t)first, (int16_t)y, (int16_t)(x - first), 1, color);

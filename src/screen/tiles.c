@@ -52,14 +52,17 @@ typedef uint32_t __attribute__((may_alias)) four_bytes;
 typedef uint32_t four_bytes;
 #endif
 
-/* Adds the bytes of a line, four at a time where they may be read so. */
+/* Adds the bytes of a line, as 32-bit FNV-1a does (draft-eastlake-fnv, section 2). Where four may
+ * be read at once, they are mixed first: each of their bits then counts for many. */
 static uint32_t mix_line(uint32_t hash, const uint8_t *at, const uint8_t *end)
 {
-    if (PMB_HAS_WORDS && (uintptr_t)at % sizeof(four_bytes) == 0)
+    const uint32_t prime = 16777619u;
+    if (PMB_HAS_WORDS && sizeof(size_t) >= sizeof(four_bytes) &&
+        (uintptr_t)at % sizeof(four_bytes) == 0)
         for (; end - at >= (ptrdiff_t)sizeof(four_bytes); at += sizeof(four_bytes))
-            hash = pmb_mix(hash, *(const four_bytes *)(const void *)at);
+            hash = (hash ^ pmb_mix(*(const four_bytes *)(const void *)at, 0)) * prime;
     while (at < end)
-        hash = pmb_mix(hash, *at++);
+        hash = (hash ^ *at++) * prime;
     return hash;
 }
 
@@ -73,7 +76,7 @@ static uint32_t digest(const pmb_canvas *c, pmb_rect tile)
     const int32_t bytes =
         (tile.w + f->columns_per_byte - 1) / f->columns_per_byte * f->bytes_per_pixel;
     const int32_t lines = (tile.h + f->rows_per_line - 1) / f->rows_per_line;
-    uint32_t hash = 1;
+    uint32_t hash = 2166136261u;
     for (uint8_t p = 0; p < f->planes; p++, plane += c->plane_bytes) {
         const uint8_t *line = plane;
         for (int32_t left = lines; left > 0; left--, line += c->stride)
