@@ -54,18 +54,18 @@ static int32_t lines_of(const pmb_bezier *b)
  * A i^3 + B n i^2 + C n^2 i + a n^3. With n at most 64 and coordinates from -8192 to 8191 it fits
  * into 32 bits.
  */
-static pmb_steps steps_of(int32_t a, int32_t b, int32_t c, int32_t d, int32_t n)
+static pmb_cubic steps_of(int32_t a, int32_t b, int32_t c, int32_t d, int32_t n)
 {
     const uint32_t cubic = (uint32_t)(d - a + 3 * (b - c));
     const uint32_t square = (uint32_t)(3 * n * (a - 2 * b + c));
     const uint32_t linear = (uint32_t)(3 * n * n * (b - a));
-    return (pmb_steps){.value = (uint32_t)(n * n * n * a),
+    return (pmb_cubic){.value = (uint32_t)(n * n * n * a),
                        .by = cubic + square + linear,
                        .more = 6 * cubic + 2 * square,
                        .most = 6 * cubic};
 }
 
-static int32_t next_of(pmb_steps *s, int32_t n, int32_t scale)
+static int32_t next_of(pmb_cubic *s, int32_t n, int32_t scale)
 {
     const int32_t all = n * n * n, value = (int32_t)s->value;
     s->value += s->by;

@@ -16,13 +16,13 @@ pmb_bezier pmb_bezier_of_quadratic(pmb_point a, pmb_point control, pmb_point d);
 
 /* A coordinate of a curve, in equal steps: its value and the differences to the next ones. They
  * are exact where the value is, as all is counted modulo 2^32. */
-typedef struct pmb_steps {
+typedef struct pmb_cubic {
     uint32_t value, by, more, most;
-} pmb_steps;
+} pmb_cubic;
 
 /* A curve from point to point, as the ends of the lines that it is drawn as (shape.h). */
 typedef struct pmb_bezier_walk {
-    pmb_steps steps[2]; /* across, down */
+    pmb_cubic steps[2]; /* across, down */
     int32_t lines;      /* 1 to 64 */
 } pmb_bezier_walk;
 
