@@ -72,14 +72,14 @@ static const struct code_cost costs_of_controllers[] = {
 
 /* What is added to that, each by itself. */
 static const struct code_cost costs_of_drawing[] = {
-    {"text, without its font", 1196, 2680},
-    {"text and numbers", 1738, 3096},
+    {"text, without its font", 1196, 2672},
+    {"text and numbers", 1738, 3088},
     {"lines, circles, rounding", 2070, 2616},
     {"the same, smooth", 11492, 6248},
     {"a picture", 9714, 7928},
     {"a reel", 10496, 8008},
-    {"a dial, without its font", 48724, 21952},
-    {"a mirror", 4596, 1296},
+    {"a dial, without its font", 48724, 21944},
+    {"a mirror", 4568, 1320},
     {"a draft", 0, 3040},
 };
 
