@@ -16,4 +16,18 @@ static inline uint8_t pmb_mono_byte(pmb_color color)
 #endif
 }
 
+/* The bit of a byte that is its n-th pixel; n counts modulo 8. */
+static inline uint8_t pmb_mono_bit(int n, bool first_is_lsb)
+{
+    return (uint8_t)(first_is_lsb ? 1 << (n & 7) : 0x80 >> (n & 7));
+}
+
+/* Those of the pixels `from` to `to` (exclusive), both 0 to 8. */
+static inline uint8_t pmb_mono_pixels(int from, int to, bool first_is_lsb)
+{
+    if (first_is_lsb)
+        return (uint8_t)((0xFFu << from) & (0xFFu >> (8 - to)));
+    return (uint8_t)((0xFFu >> from) & (0xFFu << (8 - to)));
+}
+
 #endif

@@ -3,20 +3,6 @@
 #include "canvas/mono.h"
 #include "canvas/word.h"
 
-/* The bit of column x in its byte. */
-static uint8_t bit_of(int16_t x, bool left_is_lsb)
-{
-    return (uint8_t)(left_is_lsb ? 1 << (x & 7) : 0x80 >> (x & 7));
-}
-
-/* The bits of columns `left` to `right` (exclusive), both 0 to 8, of one byte. */
-static uint8_t columns_mask(int16_t left, int16_t right, bool left_is_lsb)
-{
-    if (left_is_lsb)
-        return (uint8_t)((0xFFu << left) & (0xFFu >> (8 - right)));
-    return (uint8_t)((0xFFu >> left) & (0xFFu << (8 - right)));
-}
-
 static void put(uint8_t *byte, uint8_t mask, uint8_t all)
 {
     *byte = (uint8_t)((*byte & ~mask) | (all & mask));
@@ -29,8 +15,8 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
     const int16_t end = (int16_t)(left + w);
     const int16_t first = (int16_t)(left / 8), last = (int16_t)((end - 1) / 8);
     const int16_t into = (int16_t)(left & 7), tail = (int16_t)(end - last * 8);
-    const uint8_t head_mask = columns_mask(into, first == last ? tail : 8, left_is_lsb);
-    const uint8_t tail_mask = columns_mask(0, tail, left_is_lsb);
+    const uint8_t head_mask = pmb_mono_pixels(into, first == last ? tail : 8, left_is_lsb);
+    const uint8_t tail_mask = pmb_mono_pixels(0, tail, left_is_lsb);
     for (int16_t y = top; y < top + h; y++) {
         uint8_t *row = c->pixels + (size_t)y * c->stride;
         put(row + first, head_mask, all);
@@ -52,7 +38,7 @@ static void stamp(pmb_canvas *c, const pmb_rect *where, const PMB_FLASH uint8_t 
         uint16_t bit = first;
         for (int16_t x = area.x; x < area.x + area.w; x++, bit++)
             if (bits[bit / 8] & 0x80 >> (bit & 7))
-                put(row + x / 8, bit_of(x, left_is_lsb), all);
+                put(row + x / 8, pmb_mono_bit(x, left_is_lsb), all);
     }
 }
 
@@ -70,7 +56,7 @@ static void shade(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint
     uint8_t *row = c->pixels + (size_t)y * c->stride;
     for (; count > 0; count--, x++)
         if (*shares++ >= 128)
-            put(row + x / 8, bit_of(x, left_is_lsb), all);
+            put(row + x / 8, pmb_mono_bit(x, left_is_lsb), all);
 }
 
 static void copy(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8_t *bits,
@@ -80,7 +66,7 @@ static void copy(pmb_canvas *c, int16_t x, int16_t y, int16_t count, const uint8
     const uint8_t set = pmb_mono_byte(ones), unset = pmb_mono_byte(zeros);
     uint8_t *row = c->pixels + (size_t)y * c->stride;
     for (; count > 0; count--, x++, first++)
-        put(row + x / 8, bit_of(x, left_is_lsb),
+        put(row + x / 8, pmb_mono_bit(x, left_is_lsb),
             bits[first / 8] & 0x80 >> (first & 7) ? set : unset);
 }
 #endif
@@ -89,7 +75,7 @@ static pmb_color peek(const pmb_canvas *c, int16_t x, int16_t y)
 {
     const bool left_is_lsb = !c->format->msb_first;
     const uint8_t byte = c->pixels[(size_t)y * c->stride + (size_t)(x / 8)];
-    return byte & bit_of(x, left_is_lsb) ? PMB_WHITE : PMB_BLACK;
+    return byte & pmb_mono_bit(x, left_is_lsb) ? PMB_WHITE : PMB_BLACK;
 }
 
 const PMB_FLASH pmb_format pmb_mono_horizontal = {

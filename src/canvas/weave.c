@@ -5,23 +5,10 @@
 #include "geometry/limits.h"
 
 #if PMB_FAST_SHAPES
-/* The bit of a byte that is its n-th pixel, 0 to 7. */
-static uint8_t bit_at(const pmb_canvas *c, int32_t n)
-{
-    return (uint8_t)(c->format->msb_first ? 0x80 >> n : 1 << n);
-}
-
-/* That bit and those of the pixels that follow. */
-static uint8_t pixels_from(const pmb_canvas *c, int32_t n)
-{
-    return (uint8_t)(c->format->msb_first ? 0xFF >> n : 0xFF << n);
-}
-
 /* Of the byte that has pixel n, those from there on up to before `end`. */
 static uint8_t pixels_seen(const pmb_canvas *c, int32_t n, int32_t end)
 {
-    const uint8_t these = pixels_from(c, n & 7);
-    return (n & ~7) + 8 <= end ? these : (uint8_t)(these & ~pixels_from(c, end & 7));
+    return pmb_mono_pixels(n & 7, pmb_lesser(end - (n & ~7), 8), !c->format->msb_first);
 }
 
 /* A row of the pattern, from the buffer's first column on: that may be any of the screen. */
@@ -61,7 +48,7 @@ static void weave_columns(pmb_canvas *c, pmb_rect area, const uint8_t rows[8], u
     const int32_t end = area.y + area.h;
     uint8_t bits[8] = {0};
     for (uint8_t row = 0; row < 8; row++) {
-        const uint8_t these = row_at(c, rows, row), bit = bit_at(c, row);
+        const uint8_t these = row_at(c, rows, row), bit = pmb_mono_bit(row, !c->format->msb_first);
         for (uint8_t i = 0; i < 8; i++)
             bits[i] |= these & 0x80 >> i ? bit : 0;
     }
@@ -79,7 +66,7 @@ static void weave_rows(pmb_canvas *c, pmb_rect area, const uint8_t rows[8], uint
         const uint8_t these = row_at(c, rows, y);
         uint8_t bits = 0;
         for (uint8_t i = 0; i < 8; i++)
-            bits |= these & 0x80 >> i ? bit_at(c, i) : 0;
+            bits |= these & 0x80 >> i ? pmb_mono_bit(i, !c->format->msb_first) : 0;
         for (int32_t x = area.x; x < end; x = (x & ~7) + 8)
             line[x / 8] = with(line[x / 8], bits & pixels_seen(c, x, end), all);
     }

@@ -184,8 +184,7 @@ pmb_status pmb_send_walk(const pmb_panel *panel, const pmb_walk *walk, uint8_t f
 {
     /* Lines of LONG bytes are sent as quickly as they would be gathered. */
     enum { CHUNK = PMB_WINDOWS ? 128 : 32, LONG = 32 };
-    uint8_t chunk[CHUNK];
-    uint8_t count = 0;
+    uint8_t chunk[CHUNK], count = 0;
     const ptrdiff_t step = walk->column_step;
     const bool whole = step == 1 && flip == 0;
     const uint8_t *line = walk->first;
