@@ -1,6 +1,7 @@
 /* spare.c - shapes that are noted or left out as a whole. */
 #include "canvas/spare.h"
 #include "canvas/cut.h"
+#include "geometry/extent.h"
 
 #if PMB_DRAFTS
 bool pmb_box_cut(const pmb_canvas *c, const pmb_box *box, pmb_rect *area)
@@ -52,14 +53,8 @@ bool pmb_is_line_spared(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t reach, 
 
 bool pmb_is_polygon_spared(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_color color)
 {
-    pmb_reach left = points[0].x, top = points[0].y, right = left, bottom = top;
-    for (uint16_t i = 1; i < count; i++) {
-        left = pmb_least(left, points[i].x);
-        right = pmb_most(right, points[i].x);
-        top = pmb_least(top, points[i].y);
-        bottom = pmb_most(bottom, points[i].y);
-    }
-    return pmb_is_spared(c, left, top, right - left + 1, bottom - top + 1, PMB_SPARE_POLYGON, color,
-                         &points[0].x, (uint16_t)(2 * count));
+    const pmb_extent e = pmb_extent_of(points, count);
+    return pmb_is_spared(c, e.left, e.top, e.right - e.left + 1, e.bottom - e.top + 1,
+                         PMB_SPARE_POLYGON, color, &points[0].x, (uint16_t)(2 * count));
 }
 #endif

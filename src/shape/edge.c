@@ -1,5 +1,6 @@
 /* edge.c - straight edges, row by row. */
 #include "shape/edge.h"
+#include "geometry/extent.h"
 
 /* Rounded down; `rest` is what is left. Most numbers fit into 32 bits, which saves small processors
  * a long division. */
@@ -44,6 +45,15 @@ int32_t pmb_slope_compare(const pmb_slope *a, const pmb_slope *b)
     return left < right ? -1 : left > right;
 }
 #endif
+
+pmb_rows pmb_polygon_rows(const pmb_canvas *c, const pmb_point *points, uint16_t count,
+                          uint8_t more)
+{
+    const pmb_extent extent = pmb_extent_of(points, count);
+    const int32_t top = (int32_t)c->clip.y - c->origin.y;
+    return (pmb_rows){pmb_greater(extent.top, top),
+                      pmb_lesser(extent.bottom + more, top + c->clip.h)};
+}
 
 int32_t pmb_next_corner(const pmb_point *points, uint16_t count, int32_t y, int32_t last)
 {

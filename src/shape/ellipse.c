@@ -62,45 +62,14 @@ static int32_t indent(struct edge *e, int32_t i)
  * they meet, the whole row.
  */
 struct rows {
-    pmb_canvas *c;
+    pmb_brush brush;
     pmb_rect r;
-    pmb_color color;
-    bool inside; /* all of it lies in the clip: nothing has to be cut */
     int32_t first, height, from, count;
 };
 
 static struct rows rows_of(pmb_canvas *c, pmb_rect r, pmb_color color)
 {
-    const int32_t x = (int32_t)r.x + c->origin.x, y = (int32_t)r.y + c->origin.y;
-    return (struct rows){.c = c,
-                         .r = r,
-                         .color = color,
-                         .inside = x >= c->clip.x && y >= c->clip.y &&
-                                   x + r.w <= (int32_t)c->clip.x + c->clip.w &&
-                                   y + r.h <= (int32_t)c->clip.y + c->clip.h};
-}
-
-/* Notes the whole of it: row by row would take longer. */
-static void touch_all(const struct rows *rows)
-{
-    const pmb_canvas *c = rows->c;
-    const pmb_rect all = {(int16_t)(rows->r.x + c->origin.x - c->bounds.x),
-                          (int16_t)(rows->r.y + c->origin.y - c->bounds.y), rows->r.w, rows->r.h};
-    if (rows->inside && !pmb_rect_is_empty(all)) /* unreached: with drafts no empty one is drawn */
-        pmb_canvas_touch(c, &all);
-}
-
-static void fill_part(const struct rows *rows, int32_t x, int32_t y, int32_t w, int32_t h)
-{
-    pmb_canvas *c = rows->c;
-    if (w <= 0)
-        return;
-    if (!rows->inside) {
-        pmb_span_fill(c, x, y, w, h, rows->color);
-        return;
-    }
-    c->format->fill(c, (int16_t)(x + c->origin.x - c->bounds.x),
-                    (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h, rows->color);
+    return (struct rows){.brush = pmb_brush_of(c, r.x, r.y, r.w, r.h, color), .r = r};
 }
 
 static void draw_block(const struct rows *rows, int32_t first, int32_t height)
@@ -108,11 +77,11 @@ static void draw_block(const struct rows *rows, int32_t first, int32_t height)
     const int32_t x = rows->r.x + rows->from, y = rows->r.y + first;
     const int32_t width = rows->r.w - 2 * rows->from;
     if (2 * rows->count >= width) {
-        fill_part(rows, x, y, width, height);
+        pmb_brush_fill(&rows->brush, x, y, width, height);
         return;
     }
-    fill_part(rows, x, y, rows->count, height);
-    fill_part(rows, x + width - rows->count, y, rows->count, height);
+    pmb_brush_fill(&rows->brush, x, y, rows->count, height);
+    pmb_brush_fill(&rows->brush, x + width - rows->count, y, rows->count, height);
 }
 
 static void draw_rows(const struct rows *rows)
@@ -157,7 +126,6 @@ static void fill(pmb_canvas *c, pmb_outline o, pmb_color color)
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
     pmb_reach first, last;
-    touch_all(&rows);
     pmb_outline_half(c, o.r, &first, &last);
     for (int32_t i = first; i < last; i++)
         add_row(&rows, i, indent(&edge, i), o.r.w);
@@ -172,7 +140,6 @@ static void stroke(pmb_canvas *c, pmb_outline o, pmb_color color)
     struct edge edge = edge_of(o);
     struct rows rows = rows_of(c, o.r, color);
     pmb_reach first, last;
-    touch_all(&rows);
     pmb_outline_half(c, o.r, &first, &last);
     int32_t above = indent(&edge, first - 1), here = indent(&edge, first);
     for (int32_t i = first; i < last; i++) {
@@ -208,7 +175,6 @@ void pmb_ellipse_ring(pmb_canvas *c, pmb_rect r, int16_t width, pmb_color color)
     struct edge outer = edge_of(pmb_outline_ellipse(r)), inner = edge_of(pmb_outline_ellipse(hole));
     struct rows rows = rows_of(c, r, color);
     pmb_reach first, last;
-    touch_all(&rows);
     pmb_outline_half(c, r, &first, &last);
     for (int32_t i = first; i < last; i++) {
         const int32_t from = indent(&outer, i), to = indent(&inner, i - width);

@@ -4,6 +4,7 @@
 #include "shape/spans.h"
 #include "canvas/cut.h"
 #include "canvas/damage.h"
+#include "geometry/extent.h"
 #include "geometry/limits.h"
 
 void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
@@ -20,7 +21,57 @@ void pmb_span_fill(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_rea
     c->format->fill(c, area.x, area.y, area.w, area.h, color);
 }
 
+static bool is_inside(const pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h)
+{
+    x += c->origin.x - c->clip.x;
+    y += c->origin.y - c->clip.y;
+    return x >= 0 && y >= 0 && x + w <= c->clip.w && y + h <= c->clip.h;
+}
+
+pmb_brush pmb_brush_of(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
+                       pmb_color color)
+{
+    const pmb_brush brush = {c, color, is_inside(c, x, y, w, h)};
+    const pmb_rect all = {(int16_t)(x + c->origin.x - c->bounds.x),
+                          (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h};
+    if (brush.inside && !pmb_rect_is_empty(all)) /* unreached: with drafts no empty one is drawn */
+        pmb_canvas_touch(c, &all);
+    return brush;
+}
+
+void pmb_brush_fill(const pmb_brush *b, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h)
+{
+    pmb_canvas *c = b->c;
+    if (!b->inside)
+        pmb_span_fill(c, x, y, w, h, b->color);
+    else if (w > 0)
+        c->format->fill(c, (int16_t)(x + c->origin.x - c->bounds.x),
+                        (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h, b->color);
+}
+
 #if PMB_FAST_SHAPES
+pmb_brush pmb_brush_of_points(pmb_canvas *c, const pmb_point *points, uint16_t count,
+                              uint8_t beyond, pmb_color color)
+{
+    const pmb_extent e = pmb_extent_of(points, count);
+    return (pmb_brush){c, color,
+                       !pmb_canvas_notes(c) && is_inside(c, e.left - beyond, e.top - beyond,
+                                                         e.right - e.left + 2 * beyond + 1,
+                                                         e.bottom - e.top + 2 * beyond + 1)};
+}
+
+void pmb_brush_shade(const pmb_brush *b, pmb_reach x, pmb_reach y, pmb_reach count,
+                     const uint8_t *shares)
+{
+    pmb_canvas *c = b->c;
+    if (!b->inside)
+        pmb_span_shade(c, x, y, count, shares, b->color);
+    else if (count > 0)
+        c->format->shade(c, (int16_t)(x + c->origin.x - c->bounds.x),
+                         (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)count, shares,
+                         b->color);
+}
+
 static void fill_slab(pmb_canvas *c, const pmb_slab *slab, pmb_color color)
 {
     pmb_slab s = *slab;

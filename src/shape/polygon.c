@@ -133,42 +133,36 @@ static bool fill_slabs(pmb_canvas *c, const struct crossing *kept, uint8_t known
 #endif
 
 /* Between one corner and the next, edges that are kept are followed; more than are kept are looked
- * for in every row. Returns the next row. */
-static int32_t fill_rows(pmb_canvas *c, const pmb_point *points, uint16_t count, int32_t y,
-                         int32_t last, pmb_color color)
+ * for in every row. What has been filled is taken from the rows. */
+static void fill_rows(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_rows *rows,
+                      pmb_color color)
 {
     struct crossing kept[ROOM];
+    const int32_t y = rows->first++;
     const uint8_t known = next_crossings(points, count, y, NULL, kept);
     if (known == ROOM) {
         fill_crowded_row(c, points, count, y, kept, color);
-        return y + 1;
+        return;
     }
-    const int32_t end = pmb_next_corner(points, count, y, last);
+    const int32_t end = pmb_next_corner(points, count, y, rows->end);
+    rows->first = end;
 #if PMB_FAST_SHAPES
     if (fill_slabs(c, kept, known, y, end - y, color))
-        return end;
+        return;
 #endif
-    for (; y < end; y++) {
-        fill_between(c, kept, known, y, color);
+    for (int32_t row = y; row < end; row++) {
+        fill_between(c, kept, known, row, color);
         next_row(kept, known);
     }
-    return y;
 }
 
 void pmb_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count, pmb_color color)
 {
-    if (!points || count < 3 || pmb_is_polygon_spared(c, points, count, color))
-        return;
-    int32_t first = points[0].y, last = first;
-    for (uint16_t i = 1; i < count; i++) {
-        first = pmb_lesser(first, points[i].y);
-        last = pmb_greater(last, points[i].y);
-    }
-    const int32_t top = (int32_t)c->clip.y - c->origin.y;
-    first = pmb_greater(first, top);
-    last = pmb_lesser(last, top + c->clip.h);
-    while (first < last)
-        first = fill_rows(c, points, count, first, last, color);
+    pmb_rows rows = {0, 0};
+    if (points && count > 2 && !pmb_is_polygon_spared(c, points, count, color))
+        rows = pmb_polygon_rows(c, points, count, 0);
+    while (rows.first < rows.end)
+        fill_rows(c, points, count, &rows, color);
 }
 
 void pmb_triangle_fill(pmb_canvas *c, pmb_point a, pmb_point b, pmb_point d, pmb_color color)

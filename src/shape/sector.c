@@ -38,6 +38,12 @@ bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, uint8_t kind, pmb_
                          color, words, sizeof words / sizeof words[0]);
 }
 
+pmb_brush pmb_sector_brush(pmb_canvas *c, const pmb_sector *s, pmb_color color)
+{
+    const int32_t across = 2 * s->outer + 1;
+    return pmb_brush_of(c, s->center.x - s->outer, s->center.y - s->outer, across, across, color);
+}
+
 /* True from the direction on, through less than half a turn clockwise. */
 static bool is_after(pmb_direction d, int32_t x, int32_t y)
 {
@@ -98,27 +104,23 @@ pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s)
 
 /* ---- what lies alike in a row ---- */
 
-/* The last column of a disc in row y, looked for from one that is near; -1: it has none there. */
-static int32_t last_column(int32_t width, int32_t y, int32_t x)
+/* A disc in row y, from twice its radius; below 1: there is no such disc. */
+static pmb_disc_row disc_in(int32_t width, int32_t y)
 {
-    const int32_t square = width > 0 ? width * width - 4 * y * y : -1;
-    while (4 * (x + 1) * (x + 1) <= square)
-        x++;
-    while (x >= 0 && 4 * x * x > square)
-        x--;
-    return x;
+    const int32_t square = width > 0 ? width * width / 4 - y * y : INT32_MIN / 2;
+    const int32_t last = square >= 0 ? (int32_t)pmb_root((uint32_t)square) : -1;
+    return (pmb_disc_row){.last = last, .spare = square - last * last};
 }
 
-static int32_t first_guess(int32_t width, int32_t y)
+/* From row y on to the next one. */
+static void next_in(pmb_disc_row *d, int32_t y)
 {
-    const int32_t square = width * width - 4 * y * y;
-    return square > 0 ? (int32_t)pmb_root((uint32_t)square / 4) : -1;
-}
-
-static void find_columns(pmb_sector_row *row)
-{
-    for (int i = 0; i < PMB_DISCS; i++)
-        row->columns[i] = last_column(row->widths[i], row->y, row->columns[i]);
+    int32_t last = d->last, spare = d->spare - (2 * y + 1);
+    for (; spare >= 2 * last + 1; last++)
+        spare -= 2 * last + 1;
+    for (; spare < 0 && last >= 0; last--)
+        spare += 2 * last - 1;
+    *d = (pmb_disc_row){last, spare};
 }
 
 static void cross(const pmb_sector_row *row, pmb_direction d, pmb_crossing *crossing)
@@ -142,39 +144,36 @@ static pmb_slope slope_of(pmb_direction d, int32_t y)
     return pmb_slope_at(x, y, x, (uint32_t)pmb_absolute(d.y));
 }
 
-static pmb_crossing crossing_of(const pmb_sector_row *row, pmb_direction d)
+static void begin_crossing(const pmb_sector_row *row, pmb_direction d, pmb_crossing *crossing)
 {
-    pmb_crossing crossing = {.before = d.y > 0};
+    *crossing = (pmb_crossing){.before = d.y > 0};
     if (d.y != 0) {
-        crossing.slope = slope_of(d, row->y);
-        crossing.aside = row->near / pmb_absolute(d.y) + 1;
+        crossing->slope = slope_of(d, row->y);
+        crossing->aside = row->near / pmb_absolute(d.y) + 1;
     }
-    cross(row, d, &crossing);
-    return crossing;
+    cross(row, d, crossing);
 }
 
 void pmb_sector_rows(pmb_sector_row *row, const pmb_sector *s, int32_t y, int32_t outwards,
                      int32_t inwards)
 {
     const int32_t outer = 2 * s->outer + 1, inner = 2 * s->inner + 1;
-    *row = (pmb_sector_row){
-        .s = s,
-        .y = y,
-        .near = (inwards + 1) * 16384,
-        .widths = {outer + outwards, outer - inwards, inner - outwards,
-                   s->inner < 0 ? 0 : inner + inwards},
-    };
-    for (int i = 0; i < PMB_DISCS; i++)
-        row->columns[i] = first_guess(row->widths[i], y);
-    find_columns(row);
-    row->from = crossing_of(row, s->from);
-    row->to = crossing_of(row, s->to);
+    row->s = s;
+    row->y = y;
+    row->near = (inwards + 1) * 16384;
+    row->discs[PMB_SOME] = disc_in(outer + outwards, y);
+    row->discs[PMB_DEEP_IN] = disc_in(outer - inwards, y);
+    row->discs[PMB_HIDDEN] = disc_in(inner - outwards, y);
+    row->discs[PMB_RIM] = disc_in(s->inner < 0 ? 0 : inner + inwards, y);
+    begin_crossing(row, s->from, &row->from);
+    begin_crossing(row, s->to, &row->to);
 }
 
 void pmb_sector_next_row(pmb_sector_row *row)
 {
+    for (int i = 0; i < PMB_DISCS; i++)
+        next_in(&row->discs[i], row->y);
     row->y++;
-    find_columns(row);
     pmb_slope_next(&row->from.slope);
     pmb_slope_next(&row->to.slope);
     cross(row, row->s->from, &row->from);
@@ -183,17 +182,20 @@ void pmb_sector_next_row(pmb_sector_row *row)
 
 static pmb_stretch stretch_of_discs(const pmb_sector_row *row, int32_t x)
 {
-    const int32_t away = x < 0 ? -x : x, *columns = row->columns;
-    if (away > columns[PMB_SOME])
-        return (pmb_stretch){PMB_OUTSIDE, x < 0 ? -columns[PMB_SOME] - 1 : INT32_MAX};
-    if (away <= columns[PMB_HIDDEN])
-        return (pmb_stretch){PMB_OUTSIDE, columns[PMB_HIDDEN]};
-    if (away > columns[PMB_DEEP_IN])
-        return (pmb_stretch){PMB_NEAR_EDGE, x < 0 ? -columns[PMB_DEEP_IN] - 1 : columns[PMB_SOME]};
-    if (away <= columns[PMB_RIM])
-        return (pmb_stretch){PMB_NEAR_EDGE, x < 0 ? -columns[PMB_HIDDEN] - 1 : columns[PMB_RIM]};
-    return (pmb_stretch){PMB_DEEP, x < 0 && columns[PMB_RIM] >= 0 ? -columns[PMB_RIM] - 1
-                                                                  : columns[PMB_DEEP_IN]};
+    const int32_t away = x < 0 ? -x : x;
+    const pmb_disc_row *const discs = row->discs;
+    if (away > discs[PMB_SOME].last)
+        return (pmb_stretch){PMB_OUTSIDE, x < 0 ? -discs[PMB_SOME].last - 1 : INT32_MAX};
+    if (away <= discs[PMB_HIDDEN].last)
+        return (pmb_stretch){PMB_OUTSIDE, discs[PMB_HIDDEN].last};
+    if (away > discs[PMB_DEEP_IN].last)
+        return (pmb_stretch){PMB_NEAR_EDGE,
+                             x < 0 ? -discs[PMB_DEEP_IN].last - 1 : discs[PMB_SOME].last};
+    if (away <= discs[PMB_RIM].last)
+        return (pmb_stretch){PMB_NEAR_EDGE,
+                             x < 0 ? -discs[PMB_HIDDEN].last - 1 : discs[PMB_RIM].last};
+    return (pmb_stretch){PMB_DEEP, x < 0 && discs[PMB_RIM].last >= 0 ? -discs[PMB_RIM].last - 1
+                                                                     : discs[PMB_DEEP_IN].last};
 }
 
 /* `inside`: the shape is clockwise of the direction. */
@@ -230,84 +232,85 @@ pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x)
 
 /* ---- filled, with hard edges ---- */
 
-/* Columns of a row; FAR is beyond all. None when first > last. */
-struct range {
-    int32_t first, last;
+/*
+ * The rows above the middle, or those below it, turned by half a turn: clockwise is to the right
+ * in both. A direction that leads there is where what lies between both begins or ends.
+ */
+struct half {
+    const pmb_brush *brush;
+    const pmb_sector *s;
+    int32_t turn; /* 1 above the middle, -1 below it */
+    pmb_disc_row outer, inner;
 };
 
-enum { FAR = 16384 };
-
-static const struct range everywhere = {-FAR, FAR}, nowhere = {FAR, -FAR};
-
-/* A direction, followed from row to row. */
-struct limit {
-    pmb_direction d;
-    pmb_slope slope; /* unless it is level */
-};
-
-static struct limit limit_of(pmb_direction d, int32_t y)
+/* Columns of a row from one on up to before another. */
+static void fill_columns(const struct half *h, int32_t row, int32_t from, int32_t to)
 {
-    struct limit limit = {.d = d};
-    if (d.y != 0)
-        limit.slope = slope_of(d, y);
-    return limit;
+    pmb_brush_fill(h->brush, h->s->center.x + (h->turn > 0 ? from : 1 - to),
+                   h->s->center.y - h->turn * row, to - from, 1);
 }
 
-/* The columns of row y for which is_after() holds: they begin or end at the direction. Pixels on
- * the line itself are among them where it leads, and not behind the middle. */
-static struct range after(const struct limit *limit, int32_t y)
+/* What the ring has of them, on either side of the inner disc. */
+static void fill_ring(const struct half *h, int32_t row, int32_t from, int32_t to)
 {
-    const pmb_direction d = limit->d;
-    const pmb_slope *s = &limit->slope;
-    if (d.y > 0)
-        return (struct range){-FAR, s->whole - (s->rest == 0 && y <= 0)};
-    if (d.y < 0)
-        return (struct range){s->whole + !(s->rest == 0 && y < 0), FAR};
-    if (y == 0)
-        return d.x > 0 ? (struct range){1, FAR} : (struct range){-FAR, -1};
-    return (d.x > 0) == (y > 0) ? everywhere : nowhere;
+    from = pmb_greater(from, -h->outer.last);
+    to = pmb_lesser(to, h->outer.last + 1);
+    if (h->inner.last >= 0) {
+        fill_columns(h, row, from, pmb_lesser(to, -h->inner.last));
+        from = pmb_greater(from, h->inner.last + 1);
+    }
+    fill_columns(h, row, from, to);
 }
 
-/* The other columns, of some that begin or end somewhere. */
-static struct range others(struct range r)
+static bool leads_to(const struct half *h, pmb_direction d)
 {
-    return r.first == -FAR ? (struct range){r.last + 1, FAR} : (struct range){-FAR, r.first - 1};
+    return d.y * h->turn < 0 && !h->s->full;
 }
 
-static struct range both(struct range a, struct range b)
+/* Where a row crosses a direction; none is needed when it does not lead there. */
+static pmb_slope slope_in(const struct half *h, pmb_direction d, int32_t row, bool leads)
 {
-    return (struct range){pmb_greater(a.first, b.first), pmb_lesser(a.last, b.last)};
+    const int32_t x = d.x * h->turn;
+    return leads ? pmb_slope_at(x, row, x, (uint32_t)pmb_absolute(d.y)) : (pmb_slope){0};
 }
 
-/* The columns that lie between both directions: in one piece or in two. */
-static void find_parts(const pmb_sector *s, struct range from, struct range to,
-                       struct range parts[2])
+/* Rows from one on up to another, which count from the middle. */
+static void fill_half(struct half *h, int32_t first, int32_t last)
 {
-    parts[0] = s->full ? everywhere : both(from, others(to));
-    parts[1] = nowhere;
-    if (!s->wide || s->full)
+    enum { FAR = 16384 }; /* beyond all */
+    const pmb_sector *s = h->s;
+    const bool begins = leads_to(h, s->from), ends = leads_to(h, s->to);
+    if (first > last || (!begins && !ends && !is_between(s, 0, -h->turn)))
         return;
-    const struct range hidden = both(others(from), to);
-    parts[0] = everywhere;
-    if (hidden.first <= hidden.last) {
-        parts[0].last = hidden.first - 1;
-        parts[1] = (struct range){hidden.last + 1, FAR};
+    pmb_slope begin = slope_in(h, s->from, first, begins), end = slope_in(h, s->to, first, ends);
+    h->outer = disc_in(2 * s->outer + 1, first);
+    h->inner = disc_in(2 * s->inner + 1, first);
+    for (int32_t row = first; row <= last; row++) {
+        const int32_t from = begins ? pmb_slope_up(&begin) : -FAR;
+        const int32_t to = ends ? pmb_slope_up(&end) : FAR;
+        if (begins && ends && s->wide) { /* what they hide lies in this half */
+            fill_ring(h, row, -FAR, to);
+            fill_ring(h, row, from, FAR);
+        } else {
+            fill_ring(h, row, from, to);
+        }
+        next_in(&h->outer, row);
+        next_in(&h->inner, row);
+        pmb_slope_next(&begin);
+        pmb_slope_next(&end);
     }
 }
 
-/* A row of the ring, on either side of the inner disc; `outer` and `inner` are the last columns of
- * the discs. */
-static void fill_row(pmb_canvas *c, const pmb_sector *s, int32_t y, int32_t outer, int32_t inner,
-                     const struct range parts[2], pmb_color color)
+/* The row of the middle. The middle itself lies in no direction. */
+static void fill_middle(const struct half *h)
 {
-    const struct range sides[2] = {{-outer, inner < 0 ? outer : -inner - 1},
-                                   {inner < 0 ? FAR : inner + 1, outer}};
-    for (uint8_t i = 0; i < 4; i++) {
-        const struct range r = both(parts[i / 2], sides[i % 2]);
-        if (r.first <= r.last)
-            pmb_span_fill(c, s->center.x + r.first, s->center.y + y, r.last - r.first + 1, 1,
-                          color);
-    }
+    const pmb_sector *s = h->s;
+    if (is_between(s, -1, 0))
+        fill_columns(h, 0, -s->outer, -s->inner);
+    if (is_between(s, 1, 0))
+        fill_columns(h, 0, s->inner + 1, s->outer + 1);
+    if (s->inner < 0)
+        fill_columns(h, 0, 0, 1);
 }
 
 void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inner, pmb_angle from,
@@ -319,21 +322,13 @@ void pmb_sector_fill(pmb_canvas *c, pmb_point center, int16_t outer, int16_t inn
     const pmb_extent e = pmb_sector_extent(c, &s);
     if (pmb_sector_is_spared(c, &s, PMB_SPARE_SECTOR, color) || e.top > e.bottom)
         return;
-    const int32_t outer_width = 2 * s.outer + 1, inner_width = 2 * s.inner + 1;
-    int32_t outer_last = first_guess(outer_width, e.top);
-    int32_t inner_last = first_guess(inner_width, e.top);
-    struct limit begin = limit_of(s.from, e.top), end = limit_of(s.to, e.top);
-    for (int32_t y = e.top; y <= e.bottom; y++) {
-        struct range parts[2];
-        outer_last = last_column(outer_width, y, outer_last);
-        inner_last = last_column(inner_width, y, inner_last);
-        find_parts(&s, after(&begin, y), after(&end, y), parts);
-        if (y == 0 && s.inner < 0)
-            pmb_span_fill(c, center.x, center.y, 1, 1, color); /* it lies in no direction */
-        fill_row(c, &s, y, outer_last, inner_last, parts, color);
-        pmb_slope_next(&begin.slope);
-        pmb_slope_next(&end.slope);
-    }
+    const pmb_brush brush = pmb_sector_brush(c, &s, color);
+    struct half half = {.brush = &brush, .s = &s, .turn = 1};
+    fill_half(&half, pmb_greater(1, -e.bottom), -e.top);
+    if (e.top <= 0 && e.bottom >= 0)
+        fill_middle(&half);
+    half.turn = -1;
+    fill_half(&half, pmb_greater(1, e.top), e.bottom);
 }
 
 /* ---- outlines, with hard edges ---- */

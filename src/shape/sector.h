@@ -4,7 +4,9 @@
 
 #include "pemble/angle.h"
 #include "pemble/canvas.h"
+#include "geometry/extent.h"
 #include "shape/edge.h"
+#include "shape/spans.h"
 
 /* A direction: (sin, -cos) of its angle, times 32767, on a screen whose y grows downwards. */
 typedef struct pmb_direction {
@@ -27,11 +29,10 @@ bool pmb_sector_of(pmb_sector *s, pmb_point center, int16_t outer, int16_t inner
 /* pmb_is_spared for a sector of a kind (canvas/spare.h). */
 bool pmb_sector_is_spared(pmb_canvas *c, const pmb_sector *s, uint8_t kind, pmb_color color);
 
-/* What the clip can show of the square around the outer disc. */
-typedef struct pmb_extent {
-    int32_t left, right, top, bottom; /* all included */
-} pmb_extent;
+/* What it is drawn with. */
+pmb_brush pmb_sector_brush(pmb_canvas *c, const pmb_sector *s, pmb_color color);
 
+/* What the clip can show of the square around the outer disc. */
 pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s);
 
 /* Where pixels of a row lie: further outside of the shape than its edge reaches, near an edge, or
@@ -57,13 +58,18 @@ typedef struct pmb_crossing {
  * what the inner one hides, what is near that. */
 enum { PMB_SOME, PMB_DEEP_IN, PMB_HIDDEN, PMB_RIM, PMB_DISCS };
 
+/* A disc in a row: the last column on either side of the middle, -1 when it has none there; and
+ * by how much the square of that column could be larger. */
+typedef struct pmb_disc_row {
+    int32_t last, spare;
+} pmb_disc_row;
+
 /* One row of a sector after the other. */
 typedef struct pmb_sector_row {
     const pmb_sector *s;
     int32_t y;
-    int32_t near;               /* how far from a direction is near it, times 32768 */
-    int32_t widths[PMB_DISCS];  /* below 1: there is no such disc */
-    int32_t columns[PMB_DISCS]; /* the last one on either side of the middle; -1: none */
+    int32_t near; /* how far from a direction is near it, times 32768 */
+    pmb_disc_row discs[PMB_DISCS];
     pmb_crossing from, to;
 } pmb_sector_row;
 

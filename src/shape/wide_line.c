@@ -158,13 +158,13 @@ bool pmb_capsule_slab(const pmb_capsule *capsule, pmb_slab *slab)
 #endif
 
 /* Rows up to before `end`. */
-static void fill_rows(pmb_canvas *c, pmb_capsule *line, int32_t end, pmb_color color)
+static void fill_rows(const pmb_brush *brush, pmb_capsule *line, int32_t end)
 {
     const pmb_point upper = line->w.upper;
     for (; line->y < end; pmb_capsule_next(line))
         if (pmb_capsule_row(line)) /* unreached: no row without a pixel is known */
-            pmb_span_fill(c, upper.x + line->left.x, upper.y + line->y,
-                          line->right.x - line->left.x + 1, 1, color);
+            pmb_brush_fill(brush, upper.x + line->left.x, upper.y + line->y,
+                           line->right.x - line->left.x + 1, 1);
 }
 
 void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_color color)
@@ -178,11 +178,13 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
     if (!pmb_wide_of(&w, a, b) ||
         pmb_is_line_spared(c, a, b, (uint8_t)(width / 2 + 1), width, color))
         return;
+    const pmb_brush brush =
+        pmb_brush_of_points(c, (pmb_point[]){a, b}, 2, (uint8_t)(width / 2 + 1), color);
     pmb_capsule_begin(&line, c, &w, width);
 #if PMB_FAST_SHAPES
     pmb_slab slab;
     if (pmb_capsule_slab(&line, &slab)) {
-        fill_rows(c, &line, slab.y, color);
+        fill_rows(&brush, &line, slab.y);
         pmb_capsule_go(&line, slab.y + slab.rows);
         slab.y = (int16_t)(slab.y + w.upper.y);
         slab.left.whole += w.upper.x;
@@ -190,5 +192,5 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
         pmb_slab_fill(c, &slab, color);
     }
 #endif
-    fill_rows(c, &line, line.bottom + 1, color);
+    fill_rows(&brush, &line, line.bottom + 1);
 }

@@ -80,8 +80,7 @@ static uint8_t share_at(const struct form *form, int32_t i, int32_t dy)
 /* Shares that have been found from the left edge inwards; the right edge mirrors them, and so does
  * a row of the lower half. */
 struct edges {
-    pmb_canvas *c;
-    pmb_color color;
+    pmb_brush brush;
     pmb_rect r;
     int32_t y, mirror; /* the same row in the middle */
     int32_t first;     /* column of the first */
@@ -91,9 +90,9 @@ struct edges {
 
 static void shade_both(const struct edges *e, int32_t x, int16_t count, const uint8_t *shares)
 {
-    pmb_span_shade(e->c, x, e->y, count, shares, e->color);
+    pmb_brush_shade(&e->brush, x, e->y, count, shares);
     if (e->mirror != e->y)
-        pmb_span_shade(e->c, x, e->mirror, count, shares, e->color);
+        pmb_brush_shade(&e->brush, x, e->mirror, count, shares);
 }
 
 static void flush(struct edges *e)
@@ -150,9 +149,9 @@ static void draw_row(struct edges *e, const struct form *outer, const struct for
     flush(e);
     if (through || column >= half)
         return;
-    pmb_span_fill(e->c, e->r.x + column, e->y, e->r.w - 2 * column, 1, e->color);
+    pmb_brush_fill(&e->brush, e->r.x + column, e->y, e->r.w - 2 * column, 1);
     if (e->mirror != e->y)
-        pmb_span_fill(e->c, e->r.x + column, e->mirror, e->r.w - 2 * column, 1, e->color);
+        pmb_brush_fill(&e->brush, e->r.x + column, e->mirror, e->r.w - 2 * column, 1);
 }
 
 static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb_color color)
@@ -163,7 +162,8 @@ static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb
     if (pmb_is_spared(c, outer.r.x, outer.r.y, outer.r.w, outer.r.h, PMB_SPARE_SMOOTH_OUTLINE,
                       color, words, sizeof words / sizeof words[0]))
         return;
-    struct edges e = {.c = c, .color = color, .r = outer.r};
+    const pmb_rect r = outer.r;
+    struct edges e = {.brush = pmb_brush_of(c, r.x, r.y, r.w, r.h, color), .r = r};
     pmb_reach first, last;
     int32_t start = outer.w / 2;
     pmb_outline_half(c, outer.r, &first, &last);

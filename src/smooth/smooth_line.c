@@ -15,8 +15,7 @@ enum { SIDE_BITS = 20, SLOPE_BITS = 16 };
 
 /* Shares of two neighbouring rows, for lines that are more level than steep. */
 struct pair {
-    pmb_canvas *c;
-    pmb_color color;
+    const pmb_brush *brush;
     int32_t x, y; /* of the first share in the upper row */
     int16_t count;
     uint8_t upper[ROOM], lower[ROOM];
@@ -24,8 +23,8 @@ struct pair {
 
 static void flush(struct pair *p)
 {
-    pmb_span_shade(p->c, p->x, p->y, p->count, p->upper, p->color);
-    pmb_span_shade(p->c, p->x, p->y + 1, p->count, p->lower, p->color);
+    pmb_brush_shade(p->brush, p->x, p->y, p->count, p->upper);
+    pmb_brush_shade(p->brush, p->x, p->y + 1, p->count, p->lower);
     p->x += p->count;
     p->count = 0;
 }
@@ -35,10 +34,10 @@ static int32_t floor_of(int32_t fine)
     return fine >= 0 ? fine / FINE : -((FINE - 1 - fine) / FINE);
 }
 
-static void draw_level(pmb_canvas *c, int32_t from, int32_t to, int64_t side, int64_t slope,
-                       pmb_color color)
+static void draw_level(const pmb_brush *brush, int32_t from, int32_t to, int64_t side,
+                       int64_t slope)
 {
-    struct pair p = {.c = c, .color = color, .x = from, .y = (int32_t)(side >> SIDE_BITS)};
+    struct pair p = {.brush = brush, .x = from, .y = (int32_t)(side >> SIDE_BITS)};
     for (int32_t x = from; x <= to; x++, side += slope) {
         const int32_t y = (int32_t)(side >> SIDE_BITS);
         if (y != p.y || p.count == ROOM) {
@@ -52,14 +51,19 @@ static void draw_level(pmb_canvas *c, int32_t from, int32_t to, int64_t side, in
     flush(&p);
 }
 
-static void draw_steep(pmb_canvas *c, int32_t from, int32_t to, int64_t side, int64_t slope,
-                       pmb_color color)
+static void draw_steep(const pmb_brush *brush, int32_t from, int32_t to, int64_t side,
+                       int64_t slope)
 {
     for (int32_t y = from; y <= to; y++, side += slope) {
         const uint8_t right = (uint8_t)(side >> (SIDE_BITS - 8));
         const uint8_t shares[] = {(uint8_t)(255 - right), right};
-        pmb_span_shade(c, (int32_t)(side >> SIDE_BITS), y, 2, shares, color);
+        pmb_brush_shade(brush, (int32_t)(side >> SIDE_BITS), y, 2, shares);
     }
+}
+
+static pmb_point pixel_of(pmb_fine p)
+{
+    return (pmb_point){(int16_t)floor_of(p.x), (int16_t)floor_of(p.y)};
 }
 
 void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_color color)
@@ -85,7 +89,9 @@ void pmb_smooth_thin(pmb_canvas *c, pmb_fine a, pmb_fine b, bool whole, pmb_colo
     /* Rounded to a share, so that whole numbers give whole pixels. */
     const int64_t there = (int64_t)side * ((int32_t)1 << SLOPE_BITS) +
                           (int64_t)(from * FINE - along) * slope + (1 << (SIDE_BITS - 9));
-    (steep ? draw_steep : draw_level)(c, from, to, there, (int64_t)slope * FINE, color);
+    const pmb_point ends[] = {pixel_of(a), pixel_of(b)};
+    const pmb_brush brush = pmb_brush_of_points(c, ends, 2, 1, color);
+    (steep ? draw_steep : draw_level)(&brush, from, to, there, (int64_t)slope * FINE);
 }
 
 static pmb_fine fine_of(pmb_point p)

@@ -115,6 +115,7 @@ static uint8_t share_of(int32_t area)
 /* A polygon, and its pieces in the row that is drawn: they are looked for once, where there are no
  * more than are kept here. */
 struct polygon {
+    pmb_brush brush;
     const pmb_point *points;
     uint16_t count;
     int32_t y;
@@ -196,17 +197,16 @@ static void begin_row(struct polygon *p, int32_t y)
         sort_pieces(p);
 }
 
-static void draw_steady(pmb_canvas *c, int32_t column, int32_t y, int32_t count, uint8_t share,
-                        pmb_color color)
+static void draw_steady(const pmb_brush *b, int32_t column, int32_t y, int32_t count, uint8_t share)
 {
     uint8_t shares[ROOM];
     if (share == 255) {
-        pmb_span_fill(c, column, y, count, 1, color);
+        pmb_brush_fill(b, column, y, count, 1);
         return;
     }
     memset(shares, share, sizeof shares);
     for (; share > 0 && count > 0; column += ROOM, count -= ROOM)
-        pmb_span_shade(c, column, y, pmb_lesser(count, ROOM), shares, color);
+        pmb_brush_shade(b, column, y, pmb_lesser(count, ROOM), shares);
 }
 
 /* Columns of a row; the last one is not included. */
@@ -215,8 +215,8 @@ struct columns {
 };
 
 /* Pixels on so many kept pieces. The area is that of what lies to the left. */
-static void draw_edges(pmb_canvas *c, const struct polygon *p, const struct piece *kept,
-                       uint8_t count, struct columns these, int32_t area, pmb_color color)
+static void draw_edges(const struct polygon *p, const struct piece *kept, uint8_t count,
+                       struct columns these, int32_t area)
 {
     for (int32_t column = these.from, some; column < these.to; column += some) {
         uint8_t shares[ROOM];
@@ -227,13 +227,13 @@ static void draw_edges(pmb_canvas *c, const struct polygon *p, const struct piec
                 sum += area_of(&kept[k], column + i);
             shares[i] = share_of(sum);
         }
-        pmb_span_shade(c, column, p->y, some, shares, color);
+        pmb_brush_shade(&p->brush, column, p->y, some, shares);
     }
 }
 
 /* The same on all edges that there are: more than are kept. They are looked for again for some
  * columns at a time. */
-static void draw_many(pmb_canvas *c, const struct polygon *p, struct columns these, pmb_color color)
+static void draw_many(const struct polygon *p, struct columns these)
 {
     for (int32_t column = these.from, some; column < these.to; column += some) {
         int32_t areas[ROOM] = {0};
@@ -245,13 +245,13 @@ static void draw_many(pmb_canvas *c, const struct polygon *p, struct columns the
                 areas[i] += area_of(&piece, column + i);
         for (int32_t i = 0; i < some; i++)
             shares[i] = share_of(areas[i]);
-        pmb_span_shade(c, column, p->y, some, shares, color);
+        pmb_brush_shade(&p->brush, column, p->y, some, shares);
     }
 }
 
 /* Kept pieces that lie over one another; returns how many. Adds their heights to the area. */
-static uint8_t draw_group(pmb_canvas *c, const struct polygon *p, uint8_t first,
-                          struct columns *left, int32_t *area, pmb_color color)
+static uint8_t draw_group(const struct polygon *p, uint8_t first, struct columns *left,
+                          int32_t *area)
 {
     const struct piece *const pieces = p->kept + first;
     const int32_t before = *area;
@@ -265,21 +265,21 @@ static uint8_t draw_group(pmb_canvas *c, const struct polygon *p, uint8_t first,
     }
     g.to = pmb_lesser(g.to, left->to);
     if (g.from > left->from)
-        draw_steady(c, left->from, p->y, pmb_lesser(g.from, left->to) - left->from,
-                    share_of(before), color);
+        draw_steady(&p->brush, left->from, p->y, pmb_lesser(g.from, left->to) - left->from,
+                    share_of(before));
     g.from = pmb_greater(g.from, left->from);
-    draw_edges(c, p, pieces, count, g, before, color);
+    draw_edges(p, pieces, count, g, before);
     left->from = pmb_greater(left->from, g.to);
     return count;
 }
 
-static void draw_row(pmb_canvas *c, const struct polygon *p, struct columns left, pmb_color color)
+static void draw_row(const struct polygon *p, struct columns left)
 {
     int32_t area = 0;
     if (!p->all)
-        draw_many(c, p, left, color);
+        draw_many(p, left);
     for (uint8_t i = 0; p->all && i < p->pieces && left.from < left.to;)
-        i = (uint8_t)(i + draw_group(c, p, i, &left, &area, color));
+        i = (uint8_t)(i + draw_group(p, i, &left, &area));
 }
 
 void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t count,
@@ -292,22 +292,16 @@ void pmb_smooth_polygon_fill(pmb_canvas *c, const pmb_point *points, uint16_t co
     if (!points || count < 3 || pmb_is_polygon_spared(c, points, count, color))
         return;
     struct polygon p; /* not cleared: it is large */
+    p.brush = pmb_brush_of_points(c, points, count, 0, color);
     p.points = points;
     p.count = count;
     p.all = false;
-    int32_t first = points[0].y, last = first;
-    for (uint16_t i = 1; i < count; i++) {
-        first = pmb_lesser(first, points[i].y);
-        last = pmb_greater(last, points[i].y);
-    }
-    const int32_t top = (int32_t)c->clip.y - c->origin.y;
+    const pmb_rows rows = pmb_polygon_rows(c, points, count, 1);
     const int32_t side = (int32_t)c->clip.x - c->origin.x;
     const struct columns seen = {side, side + c->clip.w};
-    first = pmb_greater(first, top);
-    last = pmb_lesser(last, top + c->clip.h - 1);
-    for (int32_t y = first; y <= last; y++) {
+    for (int32_t y = rows.first; y < rows.end; y++) {
         begin_row(&p, y);
-        draw_row(c, &p, seen, color);
+        draw_row(&p, seen);
     }
 }
 

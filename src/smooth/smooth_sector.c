@@ -56,12 +56,12 @@ struct shares {
     uint8_t of[ROOM];
 };
 
-static void flush(pmb_canvas *c, const pmb_sector *s, int32_t x, int32_t y, struct shares *shares,
-                  pmb_color color)
+static void flush(const pmb_brush *b, const pmb_sector *s, int32_t x, int32_t y,
+                  struct shares *shares)
 {
     if (shares->count > 0)
-        pmb_span_shade(c, s->center.x + x - shares->count, s->center.y + y, shares->count,
-                       shares->of, color);
+        pmb_brush_shade(b, s->center.x + x - shares->count, s->center.y + y, shares->count,
+                        shares->of);
     shares->count = 0;
 }
 
@@ -75,6 +75,7 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
                              color) ||
         e.top > e.bottom)
         return;
+    const pmb_brush brush = pmb_sector_brush(c, s, color);
     struct shares shares = {0};
     pmb_sector_row row;
     pmb_sector_rows(&row, s, e.top, 1, deep ? 1 : 4);
@@ -87,16 +88,16 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
                 for (; x < next; x++) {
                     shares.of[shares.count++] = share_of(inside_by(s, &ring, x, y));
                     if (shares.count == ROOM)
-                        flush(c, s, x + 1, y, &shares, color);
+                        flush(&brush, s, x + 1, y, &shares);
                 }
             } else {
-                flush(c, s, x, y, &shares, color);
+                flush(&brush, s, x, y, &shares);
                 if (stretch.place == PMB_DEEP && deep)
-                    pmb_span_fill(c, s->center.x + x, s->center.y + y, next - x, 1, color);
+                    pmb_brush_fill(&brush, s->center.x + x, s->center.y + y, next - x, 1);
             }
             x = next;
         }
-        flush(c, s, x, y, &shares, color);
+        flush(&brush, s, x, y, &shares);
     }
 }
 

@@ -10,6 +10,7 @@ enum { ROOM = 16 };
 
 /* A line with what the distance from it needs. */
 struct line {
+    pmb_brush brush;
     pmb_capsule outer; /* all pixels that have a share */
     int32_t width;
     uint32_t inverse; /* 2^32 / length in 1/256 pixel */
@@ -49,8 +50,7 @@ static uint8_t share_at(const struct line *line, const pmb_wide_spot *spot)
 
 /* Shades pixels from one on, in one direction, up to `end` or the first that has a full share;
  * returns it. */
-static int32_t shade_edge(pmb_canvas *c, const struct line *line, pmb_wide_spot spot, int32_t by,
-                          int32_t end, pmb_color color)
+static int32_t shade_edge(const struct line *line, pmb_wide_spot spot, int32_t by, int32_t end)
 {
     const pmb_point upper = line->outer.w.upper;
     while (spot.x != end) {
@@ -62,55 +62,56 @@ static int32_t shade_edge(pmb_canvas *c, const struct line *line, pmb_wide_spot 
             count++;
         }
         /* One too many is drawn. */
-        pmb_span_shade(c, upper.x + (by > 0 ? spot.x - count : spot.x + 1), upper.y + line->outer.y,
-                       count, by > 0 ? shares : shares + ROOM - count, color);
+        pmb_brush_shade(&line->brush, upper.x + (by > 0 ? spot.x - count : spot.x + 1),
+                        upper.y + line->outer.y, count, by > 0 ? shares : shares + ROOM - count);
         if (share == 255)
             break;
     }
     return spot.x;
 }
 
-static void draw_row(pmb_canvas *c, const struct line *line, pmb_color color)
+static void draw_row(const struct line *line)
 {
     const pmb_capsule *row = &line->outer;
-    const int32_t first = shade_edge(c, line, row->left, 1, row->right.x + 1, color);
-    const int32_t last = shade_edge(c, line, row->right, -1, first - 1, color);
-    pmb_span_fill(c, row->w.upper.x + first, row->w.upper.y + row->y, last - first + 1, 1, color);
+    const int32_t first = shade_edge(line, row->left, 1, row->right.x + 1);
+    const int32_t last = shade_edge(line, row->right, -1, first - 1);
+    pmb_brush_fill(&line->brush, row->w.upper.x + first, row->w.upper.y + row->y, last - first + 1,
+                   1);
 }
 
 /* Rows up to before `end`. */
-static void draw_rows(pmb_canvas *c, struct line *line, int32_t end, pmb_color color)
+static void draw_rows(struct line *line, int32_t end)
 {
     pmb_capsule *row = &line->outer;
     for (; row->y < end; pmb_capsule_next(row))
         if (pmb_capsule_row(row)) /* unreached: no row without a pixel is known */
-            draw_row(c, line, color);
+            draw_row(line);
 }
 
 #if PMB_FAST_SHAPES
 /* A row between straight edges: all that is shaded at once, if it has room. */
-static void draw_between(pmb_canvas *c, struct line *line, int32_t first, int32_t end,
-                         pmb_color color)
+static void draw_between(struct line *line, int32_t first, int32_t end)
 {
     pmb_capsule *row = &line->outer;
     uint8_t shares[ROOM];
     row->left = pmb_wide_spot_at(&row->w, first, row->y);
     if (end - first > ROOM) {
         row->right = pmb_wide_spot_at(&row->w, end - 1, row->y);
-        draw_row(c, line, color);
+        draw_row(line);
         return;
     }
     int32_t aside = row->left.aside;
     for (int32_t i = 0; i < end - first; i++, aside += row->w.dy)
         shares[i] = share_aside(line, aside);
-    pmb_span_shade(c, row->w.upper.x + first, row->w.upper.y + row->y, end - first, shares, color);
+    pmb_brush_shade(&line->brush, row->w.upper.x + first, row->w.upper.y + row->y, end - first,
+                    shares);
 }
 
-static void draw_slab(pmb_canvas *c, struct line *line, pmb_slab slab, pmb_color color)
+static void draw_slab(struct line *line, pmb_slab slab)
 {
     for (; slab.rows > 0; slab.rows--, slab.y++) {
         line->outer.y = slab.y;
-        draw_between(c, line, pmb_slope_up(&slab.left), pmb_slope_up(&slab.right), color);
+        draw_between(line, pmb_slope_up(&slab.left), pmb_slope_up(&slab.right));
         pmb_slope_next(&slab.left);
         pmb_slope_next(&slab.right);
     }
@@ -129,16 +130,18 @@ void pmb_smooth_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width
                !pmb_is_line_spared(c, a, b, (uint8_t)(width / 2 + 1), width, color)) {
         const uint32_t length256 = pmb_root((uint64_t)w.length2 * 65536);
         pmb_capsule *row = &line.outer;
+        line.brush =
+            pmb_brush_of_points(c, (pmb_point[]){a, b}, 2, (uint8_t)(width / 2 + 1), color);
         line.inverse = length256 ? UINT32_MAX / length256 : 0;
         pmb_capsule_begin(row, c, &w, width + 1);
 #if PMB_FAST_SHAPES
         pmb_slab slab;
         if (pmb_capsule_slab(row, &slab)) {
-            draw_rows(c, &line, slab.y, color);
-            draw_slab(c, &line, slab, color);
+            draw_rows(&line, slab.y);
+            draw_slab(&line, slab);
             pmb_capsule_go(row, slab.y + slab.rows);
         }
 #endif
-        draw_rows(c, &line, row->bottom + 1, color);
+        draw_rows(&line, row->bottom + 1);
     }
 }
