@@ -189,10 +189,10 @@ static pmb_stretch stretch_of_discs(const pmb_sector_row *row, int32_t x)
     if (away <= discs[PMB_HIDDEN].last)
         return (pmb_stretch){PMB_OUTSIDE, discs[PMB_HIDDEN].last};
     if (away > discs[PMB_DEEP_IN].last)
-        return (pmb_stretch){PMB_NEAR_EDGE,
+        return (pmb_stretch){PMB_NEAR_RIM,
                              x < 0 ? -discs[PMB_DEEP_IN].last - 1 : discs[PMB_SOME].last};
     if (away <= discs[PMB_RIM].last)
-        return (pmb_stretch){PMB_NEAR_EDGE,
+        return (pmb_stretch){PMB_NEAR_RIM,
                              x < 0 ? -discs[PMB_HIDDEN].last - 1 : discs[PMB_RIM].last};
     return (pmb_stretch){PMB_DEEP, x < 0 && discs[PMB_RIM].last >= 0 ? -discs[PMB_RIM].last - 1
                                                                      : discs[PMB_DEEP_IN].last};
@@ -223,11 +223,15 @@ static pmb_stretch common(pmb_stretch a, pmb_stretch b, pmb_where outside)
 
 pmb_stretch pmb_sector_stretch(const pmb_sector_row *row, int32_t x)
 {
-    const pmb_stretch ring = stretch_of_discs(row, x);
+    pmb_stretch ring = stretch_of_discs(row, x);
     if (row->s->full || ring.place == PMB_OUTSIDE)
         return ring;
     const pmb_stretch from = stretch_of(row->from, true, x), to = stretch_of(row->to, false, x);
-    return common(ring, common(from, to, row->s->wide ? PMB_DEEP : PMB_OUTSIDE), PMB_OUTSIDE);
+    const pmb_stretch slice = common(from, to, row->s->wide ? PMB_DEEP : PMB_OUTSIDE);
+    if (slice.place != PMB_DEEP)
+        return common(ring, slice, PMB_OUTSIDE);
+    ring.last = pmb_lesser(ring.last, slice.last);
+    return ring;
 }
 
 /* ---- filled, with hard edges ---- */
@@ -370,14 +374,15 @@ void pmb_sector_stroke(pmb_canvas *c, pmb_point center, int16_t outer, int16_t i
         for (int32_t x = e.left, run; x <= e.right;) {
             const pmb_stretch stretch = pmb_sector_stretch(&row, x);
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
+            const bool near = stretch.place == PMB_NEAR_EDGE || stretch.place == PMB_NEAR_RIM;
             run = 0;
-            while (stretch.place == PMB_NEAR_EDGE && x < next && is_outermost(&s, x, y)) {
+            while (near && x < next && is_outermost(&s, x, y)) {
                 run++;
                 x++;
             }
             if (run > 0)
                 pmb_span_fill(c, center.x + x - run, center.y + y, run, 1, color);
-            x = stretch.place == PMB_NEAR_EDGE && x < next ? x + 1 : next;
+            x = near && x < next ? x + 1 : next;
         }
     }
 }

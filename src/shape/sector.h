@@ -35,9 +35,9 @@ pmb_brush pmb_sector_brush(pmb_canvas *c, const pmb_sector *s, pmb_color color);
 /* What the clip can show of the square around the outer disc. */
 pmb_extent pmb_sector_extent(const pmb_canvas *c, const pmb_sector *s);
 
-/* Where pixels of a row lie: further outside of the shape than its edge reaches, near an edge, or
- * so far inside that no edge reaches them. */
-typedef enum pmb_where { PMB_OUTSIDE, PMB_NEAR_EDGE, PMB_DEEP } pmb_where;
+/* Where pixels of a row lie: further outside of the shape than its edge reaches, near an edge, near
+ * one of the discs' edges only, or so far inside that no edge reaches them. */
+typedef enum pmb_where { PMB_OUTSIDE, PMB_NEAR_EDGE, PMB_NEAR_RIM, PMB_DEEP } pmb_where;
 
 /* Pixels from one on to `last` that lie alike. Of those near an edge some may lie otherwise. */
 typedef struct pmb_stretch {

@@ -22,14 +22,19 @@ static struct ring ring_of(const pmb_sector *s)
                          s->inner < 0 ? 0 : free * free};
 }
 
+/* How far inside the ring a pixel is, by the square of twice its distance from the middle. */
+static int32_t inside_ring(const struct ring *ring, int32_t x, int32_t y)
+{
+    const int32_t square = 4 * (x * x + y * y);
+    const int32_t inside = square < ring->deep ? DEEP : pmb_inside_disc(ring->outer, square);
+    return square < ring->free ? pmb_lesser(inside, -pmb_inside_disc(ring->inner, square)) : inside;
+}
+
 /* How far inside the shape a pixel is: the least of the distances from its edges. */
 static int32_t inside_by(const pmb_sector *s, const struct ring *ring, int32_t x, int32_t y)
 {
-    const int32_t square = 4 * (x * x + y * y);
-    int32_t inside = square < ring->deep ? DEEP : pmb_inside_disc(ring->outer, square);
-    if (square < ring->free)
-        inside = pmb_lesser(inside, -pmb_inside_disc(ring->inner, square));
-    if (inside <= -PMB_HALF_PIXEL || s->full)
+    const int32_t inside = inside_ring(ring, x, y);
+    if (inside <= -PMB_HALF_PIXEL)
         return inside;
     /* Behind both edges, which begin in the middle, neither is near. */
     if (s->wide && pmb_ahead(s->from, x, y) < 0 && pmb_ahead(s->to, x, y) < 0)
@@ -84,9 +89,11 @@ static void draw(pmb_canvas *c, const pmb_sector *s, uint8_t (*share_of)(int32_t
         while (x <= e.right) {
             const pmb_stretch stretch = pmb_sector_stretch(&row, x);
             const int32_t next = pmb_lesser(stretch.last, e.right) + 1;
-            if (stretch.place == PMB_NEAR_EDGE) {
+            const bool rim = stretch.place == PMB_NEAR_RIM;
+            if (rim || stretch.place == PMB_NEAR_EDGE) {
                 for (; x < next; x++) {
-                    shares.of[shares.count++] = share_of(inside_by(s, &ring, x, y));
+                    shares.of[shares.count++] =
+                        share_of(rim ? inside_ring(&ring, x, y) : inside_by(s, &ring, x, y));
                     if (shares.count == ROOM)
                         flush(&brush, s, x + 1, y, &shares);
                 }
