@@ -31,11 +31,11 @@ static bool is_inside(const pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w
 pmb_brush pmb_brush_of(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_reach h,
                        pmb_color color)
 {
-    const pmb_brush brush = {c, color, is_inside(c, x, y, w, h)};
-    const pmb_rect all = {(int16_t)(x + c->origin.x - c->bounds.x),
-                          (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w, (int16_t)h};
-    if (brush.inside && !pmb_rect_is_empty(all)) /* unreached: with drafts no empty one is drawn */
-        pmb_canvas_touch(c, &all);
+    const pmb_brush brush = {c, color, w > 0 && h > 0 && is_inside(c, x, y, w, h)};
+    if (brush.inside)
+        pmb_canvas_touch(c, &(pmb_rect){(int16_t)(x + c->origin.x - c->bounds.x),
+                                        (int16_t)(y + c->origin.y - c->bounds.y), (int16_t)w,
+                                        (int16_t)h});
     return brush;
 }
 

@@ -23,7 +23,7 @@ pmb_outline pmb_outline_round(pmb_rect r, int16_t radius);
 /* Row i of the rectangle: the dy of its middle, or false when it has no corner and so is whole. */
 static inline bool pmb_outline_row(const pmb_outline *o, pmb_reach i, pmb_reach *dy)
 {
-    const pmb_reach upper = o->h / 2, lower = o->r.h - upper;
+    const pmb_reach upper = o->h >> 1, lower = o->r.h - upper; /* a shift: it is not negative */
     if (i >= upper && i < lower && o->r.h > o->h)
         return false;
     const pmb_reach row = i < upper ? i : o->h - (o->r.h - i);

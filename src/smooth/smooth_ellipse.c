@@ -165,10 +165,14 @@ static void draw(pmb_canvas *c, pmb_outline outer, const pmb_outline *inner, pmb
     const pmb_rect r = outer.r;
     struct edges e = {.brush = pmb_brush_of(c, r.x, r.y, r.w, r.h, color), .r = r};
     pmb_reach first, last;
+    const pmb_reach corner = (outer.h + 1) >> 1;
     int32_t start = outer.w / 2;
     pmb_outline_half(c, outer.r, &first, &last);
-    for (pmb_reach i = first; i < last; i++)
+    pmb_reach i = first;
+    for (; i < last && (inner || i < corner); i++)
         draw_row(&e, &form, inner ? &hole : NULL, i, &start);
+    if (i < last) /* rows between the corners are alike */
+        pmb_brush_fill(&e.brush, r.x, r.y + i, r.w, r.h - 2 * i);
 }
 
 static bool is_hard(const pmb_canvas *c, pmb_rect r)
