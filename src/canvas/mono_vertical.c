@@ -122,6 +122,26 @@ static void stamp(pmb_canvas *c, const pmb_rect *area, const PMB_FLASH uint8_t *
     }
 }
 
+#if PMB_FAST_SHAPES
+static void stair(pmb_canvas *c, const pmb_stair *these, pmb_color color)
+{
+    const pmb_stair line = *these;
+    const uint8_t all = pmb_mono_byte(color);
+    uint32_t rest = line.rest;
+    int16_t x = line.x, y = line.y;
+    for (int32_t left = line.count; left > 0; left--) {
+        const uint8_t bit = bit_of(c, y);
+        uint8_t *const byte = byte_at(c, x, y);
+        *byte = (uint8_t)((*byte & ~bit) | (all & bit));
+        rest += line.rise;
+        const int16_t aside = rest >= line.length ? line.turn : 0;
+        rest -= aside ? line.length : 0;
+        x = (int16_t)(x + (line.steep ? aside : 1));
+        y = (int16_t)(y + (line.steep ? 1 : aside));
+    }
+}
+#endif
+
 #if PMB_PLAIN_TEXT
 #define SHADE NULL
 #define COPY  NULL
@@ -180,6 +200,9 @@ const PMB_FLASH pmb_format pmb_mono_vertical = {
     .msb_first = false,
     .one_bit = true,
     .fill = fill,
+#if PMB_FAST_SHAPES
+    .stair = stair,
+#endif
     .stamp = stamp,
     .shade = SHADE,
     .copy = COPY,
@@ -194,6 +217,9 @@ const PMB_FLASH pmb_format pmb_mono_vertical_msb = {
     .msb_first = true,
     .one_bit = true,
     .fill = fill,
+#if PMB_FAST_SHAPES
+    .stair = stair,
+#endif
     .stamp = stamp,
     .shade = SHADE,
     .copy = COPY,

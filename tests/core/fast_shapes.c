@@ -1,5 +1,5 @@
-/* Quicker ways to draw slanted edges and gradients: the same pixels as without them, in any clip,
- * and all that changes is noted. */
+/* Quicker ways to draw lines, slanted edges and gradients: the same pixels as without them, in any
+ * clip, and all that changes is noted. */
 #include "test.h"
 
 #if PMB_FAST_SHAPES
@@ -33,9 +33,6 @@ static void open_sheet(struct sheet *s, const pmb_format *format, pmb_rect clip,
         PMB_OK);
     s->c.clip = pmb_rect_common(s->c.bounds, clip);
     s->c.origin = origin;
-#if !PMB_NO_DAMAGE
-    s->c.damage = &s->damage;
-#endif
 }
 
 struct drawing {
@@ -59,6 +56,9 @@ static void draw(pmb_canvas *c, const struct drawing *d)
     case 2:
         pmb_smooth_line_wide(c, p, d->points[1], d->width, PMB_WHITE);
         break;
+    case 3:
+        pmb_line(c, p, d->points[1], PMB_WHITE);
+        break;
     default:
         pmb_rect_gradient(c, (pmb_rect){p.x, p.y, (int16_t)(1 + d->width), d->points[1].y},
                           PMB_RGB(40, 80, 0), PMB_WHITE, d->down);
@@ -68,7 +68,7 @@ static void draw(pmb_canvas *c, const struct drawing *d)
 
 static struct drawing some_drawing(void)
 {
-    struct drawing d = {.kind = below(4)};
+    struct drawing d = {.kind = below(5)};
     d.count = (uint16_t)(3 + below(10));
     d.width = (uint8_t)(below(4) == 0 ? below(256) : 2 + below(20));
     d.down = below(2);
@@ -100,6 +100,9 @@ static void same_pixels(const pmb_format *quick, const pmb_format *plain)
         const pmb_point origin = {(int16_t)(below(30) - 15), (int16_t)(below(30) - 15)};
         open_sheet(&a, quick, clip, origin);
         open_sheet(&b, plain, clip, origin);
+#if !PMB_NO_DAMAGE
+        a.c.damage = &a.damage; /* what is not noted is drawn with fewer steps */
+#endif
         draw(&a.c, &d);
         draw(&b.c, &d);
         if (memcmp(a.pixels, b.pixels, sizeof a.pixels) != 0)
@@ -144,9 +147,106 @@ static void sixteen_bits(void **state)
     (void)state;
     pmb_format plain = pmb_rgb565;
     plain.slab = NULL;
+    plain.stair = NULL;
     plain.colors = NULL;
     same_pixels(&pmb_rgb565, &plain);
     same_gradients(&pmb_rgb565, &plain);
+}
+
+static void one_bit(void **state)
+{
+    (void)state;
+    const pmb_format *const formats[] = {&pmb_mono_vertical, &pmb_mono_vertical_msb};
+    for (int i = 0; i < 2; i++) {
+        pmb_format plain = *formats[i];
+        plain.stair = NULL;
+        same_pixels(formats[i], &plain);
+    }
+}
+
+/* Every kind of shape, with the columns 40 to 60 and the rows 20 to 40. */
+static void draw_small(pmb_canvas *c, int kind)
+{
+    const pmb_point middle = {50, 30}, left = {40, 22}, right = {60, 37}, top = {46, 20};
+    const pmb_point corners[] = {left, {58, 20}, {60, 40}, {44, 38}};
+    const pmb_rect box = {40, 20, 21, 21};
+    void (*const drawings[])(pmb_canvas *, pmb_point, int16_t, int16_t, pmb_angle, pmb_angle,
+                             pmb_color) = {pmb_sector_fill, pmb_sector_stroke,
+                                           pmb_smooth_sector_fill, pmb_smooth_sector_stroke};
+    switch (kind) {
+    case 0:
+        pmb_ellipse_fill(c, box, PMB_WHITE);
+        break;
+    case 1:
+        pmb_ellipse_ring(c, box, 4, PMB_WHITE);
+        break;
+    case 2:
+        pmb_smooth_round_fill(c, box, 6, PMB_WHITE);
+        break;
+    case 3:
+        pmb_smooth_ellipse_ring(c, box, 4, PMB_WHITE);
+        break;
+    case 4:
+        pmb_polygon_fill(c, corners, LENGTH(corners), PMB_WHITE);
+        break;
+    case 5:
+        pmb_smooth_polygon_fill(c, corners, LENGTH(corners), PMB_WHITE);
+        break;
+    case 6:
+        pmb_line(c, left, right, PMB_WHITE);
+        break;
+    case 7:
+        pmb_smooth_line(c, top, right, PMB_WHITE);
+        break;
+    case 8:
+        pmb_line_wide(c, pmb_point_of(43, 37), pmb_point_of(57, 23), 7, PMB_WHITE);
+        break;
+    case 9:
+        pmb_smooth_line_wide(c, pmb_point_of(43, 23), pmb_point_of(57, 37), 6, PMB_WHITE);
+        break;
+    default:
+        drawings[(kind - 10) / 3](c, middle, 10, 4, PMB_DEGREES(300),
+                                  kind % 3 == 0   ? PMB_DEGREES(100)
+                                  : kind % 3 == 1 ? PMB_DEGREES(250)
+                                                  : 65536,
+                                  PMB_WHITE);
+    }
+}
+
+/* What a clip that ends near the edges of a shape leaves of it, and nothing beside. */
+static void every_clip(const pmb_format *format)
+{
+    enum { KINDS = 22, NEAR = 5 };
+    static struct sheet all, cut;
+    const pmb_rect bounds = {-20, 5, W, H};
+    for (int kind = 0; kind < KINDS; kind++) {
+        open_sheet(&all, format, bounds, pmb_point_of(0, 0));
+        draw_small(&all.c, kind);
+        for (int i = 0; i < NEAR * NEAR * NEAR * NEAR; i++) {
+            const int16_t left = (int16_t)(38 + i % NEAR), top = (int16_t)(18 + i / NEAR % NEAR);
+            const int16_t right = (int16_t)(59 + i / 25 % NEAR), bottom = (int16_t)(39 + i / 125);
+            const pmb_rect clip = {left, top, (int16_t)(right - left), (int16_t)(bottom - top)};
+            open_sheet(&cut, format, clip, pmb_point_of(0, 0));
+            draw_small(&cut.c, kind);
+            cut.c.clip = cut.c.bounds;
+            for (int16_t y = 15; y < 45; y++)
+                for (int16_t x = 35; x < 65; x++) {
+                    const pmb_color seen = pmb_canvas_peek(&all.c, pmb_point_of(x, y));
+                    const pmb_color wanted =
+                        pmb_rect_holds(clip, pmb_point_of(x, y)) ? seen : PMB_BLACK;
+                    if (pmb_canvas_peek(&cut.c, pmb_point_of(x, y)) != wanted)
+                        fail_msg("kind %d, clip %d,%d %dx%d: (%d, %d)", kind, clip.x, clip.y,
+                                 clip.w, clip.h, x, y);
+                }
+        }
+    }
+}
+
+static void clips_near_the_edges(void **state)
+{
+    (void)state;
+    every_clip(&pmb_rgb565);
+    every_clip(&pmb_mono_vertical);
 }
 #endif
 
@@ -155,6 +255,8 @@ int main(void)
 #if PMB_FAST_SHAPES
     const struct CMUnitTest tests[] = {
         cmocka_unit_test(sixteen_bits),
+        cmocka_unit_test(one_bit),
+        cmocka_unit_test(clips_near_the_edges),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);
 #else
