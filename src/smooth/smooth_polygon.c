@@ -72,7 +72,7 @@ static bool piece_of(const struct edge *e, int32_t y, struct piece *piece)
 /* The column of a place. Adding 2^16 pixels keeps the division from rounding up below zero. */
 static int32_t column_of(int32_t x)
 {
-    return (x + 65536 * PMB_PIXEL) / PMB_PIXEL - 65536;
+    return (int32_t)((uint32_t)(x + 65536 * PMB_PIXEL) / PMB_PIXEL) - 65536;
 }
 
 /* The area of a pixel to the right of a line that falls from 0 to `reach` is the integral of this:
