@@ -38,18 +38,16 @@ typedef struct pmb_stair {
     bool steep;
 } pmb_stair;
 
-/* A place that moves with each row: whole + rest / denominator, which grows by step + more /
- * denominator. `rest` and `more` are below the denominator, which is below 2^16. */
-typedef struct pmb_slope {
-    int32_t whole, step;
-    uint32_t rest, more, denominator;
-} pmb_slope;
+/* A column that moves with each row: at / 2^32, rounded down; `at` grows by `step`. */
+typedef struct pmb_incline {
+    int64_t at, step;
+} pmb_incline;
 
 /* Rows between two slanted edges: `rows` of them from y on, in each the columns from `left` up to
- * before `right`, both rounded up, of which those from `first` up to before `end` are set. */
+ * before `right`, of which those from `first` up to before `end` are set. */
 typedef struct pmb_slab {
     int16_t y, rows, first, end;
-    pmb_slope left, right;
+    pmb_incline left, right;
 } pmb_slab;
 
 struct pmb_format {

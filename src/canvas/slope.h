@@ -5,6 +5,13 @@
 #include "pemble/canvas.h"
 #include "geometry/limits.h"
 
+/* A place that moves with each row: whole + rest / denominator, which grows by step + more /
+ * denominator. `rest` and `more` are below the denominator, which is below 2^16. */
+typedef struct pmb_slope {
+    int32_t whole, step;
+    uint32_t rest, more, denominator;
+} pmb_slope;
+
 static inline void pmb_slope_next(pmb_slope *s)
 {
     const uint32_t rest = s->rest + s->more, less = rest - s->denominator;
@@ -20,14 +27,19 @@ static inline int32_t pmb_slope_up(const pmb_slope *s)
 }
 
 #if PMB_FAST_SHAPES
+static inline int32_t pmb_incline_column(const pmb_incline *i)
+{
+    return (int32_t)((uint64_t)i->at >> 32);
+}
+
 /* The columns of the first row of a slab, from *from up to before *to, and on to the next row.
  * False: it has none. */
 static inline bool pmb_slab_row(pmb_slab *s, int32_t *from, int32_t *to)
 {
-    *from = pmb_greater(pmb_slope_up(&s->left), s->first);
-    *to = pmb_lesser(pmb_slope_up(&s->right), s->end);
-    pmb_slope_next(&s->left);
-    pmb_slope_next(&s->right);
+    *from = pmb_greater(pmb_incline_column(&s->left), s->first);
+    *to = pmb_lesser(pmb_incline_column(&s->right), s->end);
+    s->left.at += s->left.step;
+    s->right.at += s->right.step;
     return *from < *to;
 }
 #endif

@@ -37,6 +37,26 @@ pmb_slope pmb_slope_after(pmb_slope s, int32_t rows)
     return s;
 }
 
+/* rest / denominator in 2^-32, rounded down; both are below 2^16. */
+static uint32_t fraction_of(uint32_t rest, uint32_t denominator)
+{
+    const uint32_t upper = (rest << 16) / denominator;
+    return upper << 16 | (((rest << 16) - upper * denominator) << 16) / denominator;
+}
+
+static int64_t fixed(int32_t whole, uint32_t fraction)
+{
+    return whole * ((int64_t)1 << 32) + fraction;
+}
+
+/* What is rounded down at the beginning and in each row adds up to less than 2^-17, and a place
+ * that is no whole column is 2^-16 or more beyond one: so adding a little less than 1 rounds up. */
+pmb_incline pmb_incline_of(const pmb_slope *s)
+{
+    return (pmb_incline){fixed(s->whole, fraction_of(s->rest, s->denominator)) + UINT32_MAX,
+                         fixed(s->step, fraction_of(s->more, s->denominator))};
+}
+
 int32_t pmb_slope_compare(const pmb_slope *a, const pmb_slope *b)
 {
     const uint32_t left = a->rest * b->denominator, right = b->rest * a->denominator;

@@ -11,6 +11,11 @@ pmb_slope pmb_slope_at(int32_t factor, int32_t by, int32_t each, uint32_t denomi
 /* Where it is so many rows further down, 0 to 32767. */
 pmb_slope pmb_slope_after(pmb_slope s, int32_t rows);
 
+#if PMB_FAST_SHAPES
+/* The columns of a slope in up to 32767 rows, rounded up. */
+pmb_incline pmb_incline_of(const pmb_slope *s);
+#endif
+
 /* Below 0 when a lies to the left of b in this row, 0 when they meet there, else above 0. */
 int32_t pmb_slope_compare(const pmb_slope *a, const pmb_slope *b);
 

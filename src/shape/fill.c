@@ -86,19 +86,23 @@ static void fill_slab(pmb_canvas *c, const pmb_slab *slab, pmb_color color)
 static void touch_slab(const pmb_canvas *c, pmb_slab s)
 {
     enum { PIECE = 16 };
-    for (int32_t left = s.rows; left > 0; left -= PIECE) {
-        const int32_t rows = pmb_lesser(left, PIECE);
-        const pmb_slope low = pmb_slope_after(s.left, rows - 1);
-        const pmb_slope high = pmb_slope_after(s.right, rows - 1);
-        const int32_t from = pmb_greater(pmb_lesser(s.left.whole, low.whole), s.first);
-        const int32_t to =
-            pmb_lesser(pmb_greater(pmb_slope_up(&s.right), pmb_slope_up(&high)), s.end);
-        const pmb_rect held = {(int16_t)from, s.y, (int16_t)(to - from), (int16_t)rows};
+    while (s.rows > 0) {
+        const int16_t y = s.y, rows = (int16_t)pmb_lesser(s.rows, PIECE);
+        pmb_slab last = s;
+        int32_t from, to, last_from, last_to;
+        last.left.at += s.left.step * (rows - 1);
+        last.right.at += s.right.step * (rows - 1);
+        (void)pmb_slab_row(&s, &from, &to);
+        (void)pmb_slab_row(&last, &last_from, &last_to);
+        from = pmb_lesser(from, last_from);
+        to = pmb_greater(to, last_to);
+        const pmb_rect held = {(int16_t)from, y, (int16_t)(to - from), rows};
         if (from < to)
             pmb_canvas_touch(c, &held);
-        s.left = pmb_slope_after(s.left, rows);
-        s.right = pmb_slope_after(s.right, rows);
-        s.y = (int16_t)(s.y + rows);
+        s.left.at = last.left.at;
+        s.right.at = last.right.at;
+        s.y = (int16_t)(y + rows);
+        s.rows = (int16_t)(s.rows - rows);
     }
 }
 
@@ -108,8 +112,9 @@ void pmb_slab_fill(pmb_canvas *c, const pmb_slab *slab, pmb_color color)
     s.y = (int16_t)(s.y + c->origin.y - c->bounds.y);
     s.first = (int16_t)(c->clip.x - c->bounds.x);
     s.end = (int16_t)(s.first + c->clip.w);
-    s.left.whole += (int32_t)c->origin.x - c->bounds.x;
-    s.right.whole += (int32_t)c->origin.x - c->bounds.x;
+    const int64_t aside = ((int64_t)c->origin.x - c->bounds.x) * ((int64_t)1 << 32);
+    s.left.at += aside;
+    s.right.at += aside;
     if (pmb_canvas_notes(c))
         touch_slab(c, s);
     (c->format->slab ? c->format->slab : fill_slab)(c, &s, color);

@@ -125,8 +125,8 @@ static bool fill_slabs(pmb_canvas *c, const struct crossing *kept, uint8_t known
         pmb_slab_fill(c,
                       &(pmb_slab){.y = (int16_t)y,
                                   .rows = (int16_t)rows,
-                                  .left = ordered[i].slope,
-                                  .right = ordered[i + 1].slope},
+                                  .left = pmb_incline_of(&ordered[i].slope),
+                                  .right = pmb_incline_of(&ordered[i + 1].slope)},
                       color);
     return true;
 }

@@ -147,11 +147,13 @@ bool pmb_capsule_slab(const pmb_capsule *capsule, pmb_slab *slab)
     const int32_t last = pmb_lesser(w->dy - ends, capsule->bottom), middle = w->dx * first;
     if (first > last)
         return false;
+    const pmb_slope left = pmb_slope_at(middle - capsule->reach, 1, w->dx, (uint32_t)w->dy);
+    const pmb_slope right = pmb_slope_at(middle + capsule->reach + 1, 1, w->dx, (uint32_t)w->dy);
     *slab = (pmb_slab){
         .y = (int16_t)first,
         .rows = (int16_t)(last - first + 1),
-        .left = pmb_slope_at(middle - capsule->reach, 1, w->dx, (uint32_t)w->dy),
-        .right = pmb_slope_at(middle + capsule->reach + 1, 1, w->dx, (uint32_t)w->dy),
+        .left = pmb_incline_of(&left),
+        .right = pmb_incline_of(&right),
     };
     return true;
 }
@@ -187,8 +189,8 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
         fill_rows(&brush, &line, slab.y);
         pmb_capsule_go(&line, slab.y + slab.rows);
         slab.y = (int16_t)(slab.y + w.upper.y);
-        slab.left.whole += w.upper.x;
-        slab.right.whole += w.upper.x;
+        slab.left.at += (int64_t)w.upper.x * ((int64_t)1 << 32);
+        slab.right.at += (int64_t)w.upper.x * ((int64_t)1 << 32);
         pmb_slab_fill(c, &slab, color);
     }
 #endif
