@@ -134,13 +134,16 @@ static void note_line(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t reach, ui
     const int32_t pieces = pmb_greater(dx < 0 ? -dx : dx, dy < 0 ? -dy : dy) / SIDE + 1;
     uint32_t digest = pmb_mix(pmb_mix(what, (uint32_t)x), (uint32_t)y);
     digest = pmb_mix(pmb_mix(pmb_mix(digest, (uint32_t)dx), (uint32_t)dy), reach);
-    for (int32_t i = 0; i < pieces; i++) {
+    for (int32_t i = 1, from_x = x, from_y = y; i <= pieces; i++) {
+        const int32_t to_x = x + dx * i / pieces, to_y = y + dy * i / pieces;
         pmb_box box;
         pmb_rect area;
-        box.x = piece(x + dx * i / pieces, x + dx * (i + 1) / pieces, reach, &box.w);
-        box.y = piece(y + dy * i / pieces, y + dy * (i + 1) / pieces, reach, &box.h);
+        box.x = piece(from_x, to_x, reach, &box.w);
+        box.y = piece(from_y, to_y, reach, &box.h);
         if (pmb_box_cut(c, &box, &area))
             note(c, &area, digest);
+        from_x = to_x;
+        from_y = to_y;
     }
 }
 

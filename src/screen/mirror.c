@@ -22,18 +22,16 @@ struct line {
 static uint16_t next_change(const struct search *s, struct line line, uint16_t i)
 {
     const pmb_canvas *c = &s->screen->canvas;
-    const size_t at = (size_t)i * s->bytes;
-    uint16_t first = s->to;
+    const size_t at = (size_t)i * s->bytes, all = (size_t)(s->to - i) * s->bytes;
+    size_t same = all;
     for (uint8_t p = 0; p < c->format->planes; p++) {
         const uint8_t *now = line.now + at, *known = line.known + at;
-        for (uint16_t k = 0; k < s->deep; k++, now += c->stride, known += s->stride) {
-            const size_t same = pmb_same_bytes(now, known, (size_t)(first - i) * s->bytes);
-            first = (uint16_t)(i + same / s->bytes);
-        }
+        for (uint16_t k = 0; k < s->deep; k++, now += c->stride, known += s->stride)
+            same = pmb_same_bytes(now, known, same);
         line.now += c->plane_bytes;
         line.known += s->apart;
     }
-    return first;
+    return same == all ? s->to : (uint16_t)(i + same / s->bytes); /* mostly nothing is divided */
 }
 
 /* The first unit after unit i, which differs, that does not. */

@@ -84,11 +84,11 @@ struct edges {
     pmb_rect r;
     int32_t y, mirror; /* the same row in the middle */
     int32_t first;     /* column of the first */
-    int16_t count;
+    int32_t count;
     uint8_t shares[ROOM];
 };
 
-static void shade_both(const struct edges *e, int32_t x, int16_t count, const uint8_t *shares)
+static void shade_both(const struct edges *e, int32_t x, int32_t count, const uint8_t *shares)
 {
     pmb_brush_shade(&e->brush, x, e->y, count, shares);
     if (e->mirror != e->y)
@@ -99,12 +99,12 @@ static void flush(struct edges *e)
 {
     uint8_t mirrored[ROOM];
     /* The middle column of an odd width is none of them: it is full. */
-    const int16_t count = e->count;
+    const int32_t count = e->count;
     shade_both(e, e->r.x + e->first, count, e->shares);
-    for (int16_t i = 0; i < count; i++)
+    for (int32_t i = 0; i < count; i++)
         mirrored[i] = e->shares[count - 1 - i];
     shade_both(e, (int32_t)e->r.x + e->r.w - e->first - count, count, mirrored);
-    e->first += e->count;
+    e->first += count;
     e->count = 0;
 }
 
@@ -120,7 +120,7 @@ static void add(struct edges *e, uint8_t share)
 static void draw_row(struct edges *e, const struct form *outer, const struct form *hole, int32_t i,
                      int32_t *start)
 {
-    const int32_t inset = hole ? (outer->o.r.w - hole->o.r.w) / 2 : 0;
+    const int32_t inset = hole ? hole->o.r.x - outer->o.r.x : 0;
     const int32_t half = (e->r.w + 1) / 2;
     pmb_reach dy = 0, hole_dy = 0;
     const bool cornered = pmb_outline_row(&outer->o, i, &dy);
