@@ -114,6 +114,12 @@ static void fill(pmb_canvas *c, int16_t left, int16_t top, int16_t w, int16_t h,
 {
     uint8_t *at = pixel_at(c, left, top);
     size_t bytes = (size_t)w * 2;
+#if PMB_FAST_SHAPES /* most have one row: then few registers are saved */
+    if (h == 1) {
+        fill_row(at, at + bytes, color);
+        return;
+    }
+#endif
     if (bytes == c->stride) { /* whole rows follow one another */
         bytes *= (size_t)h;
         h = 1;
