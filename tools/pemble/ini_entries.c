@@ -109,3 +109,32 @@ bool entries_read(struct entries *entries, const char *path)
     fclose(source.file);
     return entries->errors == 0;
 }
+
+const struct entry *entry_find(const struct entries *entries, const char *section,
+                               const char *instance, const char *key)
+{
+    for (int i = 0; i < entries->count; i++) {
+        const struct entry *e = &entries->list[i];
+        if (strcmp(e->section, section) == 0 && strcmp(e->instance, instance) == 0 &&
+            strcmp(e->key, key) == 0)
+            return e;
+    }
+    return NULL;
+}
+
+bool entries_have(const struct entries *entries, const char *section, const char *instance)
+{
+    for (int i = 0; i < entries->count; i++)
+        if (strcmp(entries->list[i].section, section) == 0 &&
+            strcmp(entries->list[i].instance, instance) == 0)
+            return true;
+    return false;
+}
+
+void entry_missing(struct entries *entries, const char *section, const char *key,
+                   const char *possible)
+{
+    fprintf(stderr, "pemble: %s: [%s] %s is missing; possible is %s\n", entries->path, section, key,
+            possible);
+    entries->errors++;
+}

@@ -28,4 +28,15 @@ bool entries_read(struct entries *entries, const char *path);
 void entry_error(struct entries *entries, int line, const char *format, ...)
     __attribute__((format(printf, 3, 4)));
 
+/* The entry of that key; NULL: there is none. */
+const struct entry *entry_find(const struct entries *entries, const char *section,
+                               const char *instance, const char *key);
+
+/* Whether the section has any entry. */
+bool entries_have(const struct entries *entries, const char *section, const char *instance);
+
+/* Says on stderr that a key is missing and what is possible; counts it as an error. */
+void entry_missing(struct entries *entries, const char *section, const char *key,
+                   const char *possible);
+
 #endif
