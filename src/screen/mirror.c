@@ -31,7 +31,7 @@ static uint16_t next_change(const struct search *s, struct line line, uint16_t i
         line.now += c->plane_bytes;
         line.known += s->apart;
     }
-    return same == all ? s->to : (uint16_t)(i + same / s->bytes); /* mostly nothing is divided */
+    return (uint16_t)(same == all ? s->to : i + same / s->bytes); /* mostly nothing is divided */
 }
 
 /* The first unit after unit i, which differs, that does not. */

@@ -107,6 +107,27 @@ static void long_lines_and_odd_files_are_errors(void **state)
     assert_says(o.err, "none.ini: No such file or directory");
 }
 
+/* A picture or a table in place of a configuration: one line that says it, and nothing of it on the
+ * terminal. */
+static void files_that_are_no_configuration_are_told_at_once(void **state)
+{
+    (void)state;
+    write_file("bad.ini", PANEL "\033[31m = 1\n\001\002\n");
+    struct outcome o = shell(PEMBLE " card bad.ini");
+    assert_string_equal(o.err, "pemble: bad.ini:4: the line has control characters, such as 0x1b: "
+                               "this is no configuration\n");
+    assert_int_equal(o.status, 2);
+    write_file("bad.ini", "time,metres\n00:10,4.1\n00:20,4.2\n00:30,4.3\n");
+    o = shell(PEMBLE " card bad.ini");
+    assert_string_equal(o.err, "pemble: bad.ini:2: '00' stands before the first [section]\n");
+    write_file("bad.ini", "00:10,4.1\n00:20,4.2\n00:30,4.3\n");
+    o = shell(PEMBLE " card bad.ini");
+    assert_string_equal(o.err, "pemble: bad.ini:1: '00' stands before the first [section]\n");
+    o = shell(PEMBLE " card " SOURCE_DIR "/assets/quay/pictures/wheel.gif");
+    assert_says(o.err, "wheel.gif:2: the line has control characters, such as 0x10");
+    assert_null(strchr(strchr(o.err, '\n') + 1, '\n'));
+}
+
 static void indented_keys_and_all_forms_are_read(void **state)
 {
     (void)state;
@@ -127,6 +148,7 @@ int main(void)
         cmocka_unit_test(all_that_is_wrong_is_said_at_once),
         cmocka_unit_test(of_much_that_is_wrong_twenty_are_said),
         cmocka_unit_test(long_lines_and_odd_files_are_errors),
+        cmocka_unit_test(files_that_are_no_configuration_are_told_at_once),
         cmocka_unit_test(indented_keys_and_all_forms_are_read),
     };
     return cmocka_run_group_tests(tests, NULL, NULL);

@@ -273,7 +273,7 @@ static void the_glass_over_time_is_an_animation(void **state)
     (void)state;
     traces_of_cards();
     assert_int_equal(shell(PEMBLE " decode tft.vcd --panel tft.ini -o seen.gif").status, 0);
-    const struct outcome o = shell(PEMBLE " reel make seen.gif --format colour -o seen.reel");
+    const struct outcome o = shell(PEMBLE " reel make seen.gif --format colour -o seen.pbr");
     assert_int_equal(o.status, 0);
     assert_says(o.out, "4 frames of 256x256"); /* of 371 ms, in which it changes for 140 */
 }

@@ -8,6 +8,7 @@
 #define PEMBLE  BUILD_DIR "/pemble"
 #define GANGWAY SOURCE_DIR "/assets/quay/gangway.ini"
 #define JETTY   SOURCE_DIR "/assets/fonts/jetty.bdf"
+#define GULL    SOURCE_DIR "/assets/quay/pictures/gull.gif"
 #define BUOY    SOURCE_DIR "/docs/screenshots/card-128x64.png"
 
 static void what_is_read_is_not_overwritten(void **state)
@@ -163,8 +164,66 @@ static void names_of_panels_have_limits_that_are_said(void **state)
     write_file("bell.ini", "[panel a\abell]\nmodule = oled-0.96-i2c\n");
     o = shell(BUILD_DIR "/pemble wiring bell.ini -o bell.svg");
     assert_int_equal(o.status, 2);
-    assert_says(o.err, "bell.ini:2: ");
+    assert_says(o.err, "bell.ini:1: ");
     assert_says(o.err, "control characters");
+}
+
+/* What is wrong with the words of a command is said with the word, and with what is missing. */
+static void bad_use_is_named(void **state)
+{
+    (void)state;
+    static const char *const uses[][2] = {
+        {"card", "card: CONFIG is missing; see 'pemble card --help'"},
+        {"reel make -o r.c", "reel make: IN... is missing; see"},
+        {"decode --panel x.ini", "decode: CAPTURE is missing; see"},
+        {"card a.ini b.ini", "card: b.ini is one word too many; see"},
+        {"card --tint", "card: --tint: there is no such option; see"},
+        {"card a.ini -o", "card: -o: its value is missing; see"},
+        {"font show --size big f", "font show: --size big: its value has to be a number; see"},
+        {"font show --size=big f", "font show: --size=big: its value has to be a number; see"},
+        {"font show f --size 99999999999",
+         "font show: --size 99999999999: the number is too large"},
+        {"reel make x.gif", "reel make: -o is missing; see 'pemble reel make --help'"},
+        {"picture make x.png", "picture make: -o is missing; see 'pemble picture make --help'"},
+    };
+    for (size_t i = 0; i < LENGTH(uses); i++) {
+        const struct outcome o = shell(BUILD_DIR "/pemble %s", uses[i][0]);
+        assert_int_equal(o.status, 2);
+        assert_says(o.err, uses[i][1]);
+    }
+}
+
+/* A slip overwrites no file of another kind. */
+static void outputs_are_called_as_their_kind(void **state)
+{
+    (void)state;
+    static const char *const uses[][2] = {
+        {"card p.ini -o kept.txt", "--output kept.txt: possible is FILE.png"},
+        {"card p.ini --trace kept.txt", "--trace kept.txt: possible is FILE.vcd"},
+        {"wiring p.ini -o kept.txt", "possible is FILE.svg"},
+        {"symptoms p.ini -o kept.txt", "possible is SHEET.png"},
+        {"font make " JETTY " -o kept.txt", "possible is OUT.c|OUT.pmf"},
+        {"font make " JETTY " -o f.c --header kept.txt", "--header kept.txt: possible is OUT.h"},
+        {"picture make " GULL " --format colour -o kept.txt", "possible is OUT.c|OUT.pbp"},
+        {"picture make " GULL " --format colour -o g.c --preview kept.txt",
+         "--preview kept.txt: possible is"},
+        {"reel make " GULL " --format colour -o kept.txt", "possible is OUT.c|OUT.pbr"},
+        {"decode c.csv --panel p.ini --list c.csv", "c.csv: --list would overwrite what is read"},
+        {"decode c.csv --panel p.ini --list p.png", "--list p.png: possible is FILE.txt"},
+        {"card p.ini -o .png", "--output .png: possible is"},
+    };
+    write_file("p.ini", "[panel]\nmodule = oled-0.96-i2c\n");
+    write_file("kept.txt", "kept\n");
+    write_file("c.csv", "kept\n");
+    for (size_t i = 0; i < LENGTH(uses); i++) {
+        const struct outcome o = shell(BUILD_DIR "/pemble %s", uses[i][0]);
+        assert_int_equal(o.status, 2);
+        assert_says(o.err, uses[i][1]);
+    }
+    assert_string_equal(shell("cat kept.txt c.csv").out, "kept\nkept\n");
+    assert_int_equal(shell(BUILD_DIR "/pemble card p.ini -o CARD.PNG && test -s CARD.PNG").status,
+                     0);
+    assert_int_equal(shell(BUILD_DIR "/pemble card p.ini -o /dev/null").status, 0);
 }
 
 static void a_path_may_be_long(void **state)
@@ -218,6 +277,8 @@ int main(void)
         cmocka_unit_test(what_is_generated_compiles_whatever_its_name),
         cmocka_unit_test(panels_have_names_of_their_own_in_c),
         cmocka_unit_test(names_of_panels_have_limits_that_are_said),
+        cmocka_unit_test(bad_use_is_named),
+        cmocka_unit_test(outputs_are_called_as_their_kind),
         cmocka_unit_test(a_path_may_be_long),
         cmocka_unit_test(the_command_is_hardened),
         cmocka_unit_test(too_much_time_is_an_error),

@@ -1,12 +1,13 @@
-/* apart.c - what a command writes is none of the files that it reads. */
+/* apart.c - what a command writes is none of the files that it reads, and is called as its kind. */
 #include "apart.h"
 
 #include <stdio.h>
 #include <string.h>
+#include <strings.h>
 #include <sys/stat.h>
 
 /* Options that are files. */
-static const char *const written[] = {"output", "trace", "header", "preview", NULL};
+static const char *const written[] = {"output", "trace", "header", "preview", "list", NULL};
 static const char *const read_too[] = {"from", "for", "bench", "panel", "inputs", NULL};
 
 static bool is_one_of(const struct poptOption *option, const char *const *names)
@@ -56,6 +57,23 @@ static bool refuse(const char *path, const struct poptOption *option, const char
     return false;
 }
 
+/* Whether a path ends as one of "FILE.png|FILE.gif", as what a kind of file is called; true for a
+ * name without an ending, for a device, and where any name will do. */
+static bool is_called_so(const char *path, const char *kinds)
+{
+    struct stat at;
+    if (!strchr(kinds, '.') || !strchr(last_part(path), '.') ||
+        (stat(path, &at) == 0 && !S_ISREG(at.st_mode)))
+        return true;
+    const size_t length = strlen(path);
+    for (const char *end = strchr(kinds, '.'); end; end = strchr(end + 1, '.')) {
+        const size_t size = strcspn(end, "|");
+        if (length > size && strncasecmp(path + length - size, end, size) == 0)
+            return true;
+    }
+    return false;
+}
+
 bool outputs_are_apart(const struct line *line, const struct poptOption *options)
 {
     for (const struct poptOption *o = options; o->longName; o++) {
@@ -72,6 +90,10 @@ bool outputs_are_apart(const struct line *line, const struct poptOption *options
                 return refuse(path, o, "what is read");
             if (is_one_of(other, written) && is_same(path, value(other)))
                 return refuse(path, o, "another output");
+        }
+        if (!is_called_so(path, o->argDescrip)) {
+            complain("--%s %s: possible is %s", o->longName, path, o->argDescrip);
+            return false;
         }
     }
     return true;

@@ -66,6 +66,9 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
 /* Frees the words and the values of string options. */
 void line_done(struct line *line);
 
+/* Whether an option that a command needs has a value; else it is said that it is missing. */
+bool is_given(const struct usage *usage, const char *option, const char *value);
+
 /* For an option with a number, to begin with. */
 enum { NOT_GIVEN = INT_MIN };
 

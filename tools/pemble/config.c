@@ -102,13 +102,11 @@ static void check_keys(struct entries *entries)
         if (*possible)
             entry_error(entries, e->line, "[%s] has no key '%s'; it may have %s", e->section,
                         e->key, possible);
-        else if (*e->section)
+        else
             entry_error(
                 entries, e->line,
                 "no section is called [%s]; there are panel, bus, pins, touch, board, faults",
                 e->section);
-        else
-            entry_error(entries, e->line, "'%s' stands before the first [section]", e->key);
     }
 }
 
@@ -131,11 +129,6 @@ static bool is_name(struct entries *entries, const struct entry *e)
                     NAME_SIZE - 1);
         return false;
     }
-    for (const char *at = e->instance; *at; at++)
-        if ((unsigned char)*at < ' ' || *at == 127) {
-            entry_error(entries, e->line, "[panel ...]: the name has control characters");
-            return false;
-        }
     return true;
 }
 

@@ -205,7 +205,7 @@ static int run(int argc, const char **argv)
         {"panel", '\0', POPT_ARG_STRING, &config, 0, "what the panel is, and how it is wired",
          "CONFIG"},
         {"output", 'o', POPT_ARG_STRING, &out, 0, "the picture to write; glass.png if not given",
-         "FILE.png"},
+         "FILE.png|FILE.gif"},
         {"channel", '\0', POPT_ARG_STRING, &channels, 0, "which channel of the capture a wire is",
          "WIRE=NAME,..."},
         {"list", '\0', POPT_ARG_STRING, &list, 0, "write a line for each command, with its name",

@@ -19,11 +19,10 @@ static const struct usage make_usage = {
         "Makes a font for the library from a TTF, OTF, BDF or PCF file. The font has the "
         "characters\n"
         "that --codes, --text and --from name together; without these options it has every\n"
-        "character of the file. OUT.c is a C source with a const pmb_font; a file with another\n"
-        "ending has the bytes alone, for a card. With 2 or 4 bits a pixel the edges of an outline\n"
-        "font are smooth. A glyph is packed when that takes fewer bytes. Pairs are kerned if the "
-        "file\n"
-        "has kerning. The command prints what each option would save.\n",
+        "character of the file. OUT.c is a C source with a const pmb_font; OUT.pmf has the bytes\n"
+        "alone, for a card. With 2 or 4 bits a pixel the edges of an outline font are smooth. A\n"
+        "glyph is packed when that takes fewer bytes. Pairs are kerned if the file has kerning.\n"
+        "The command prints what each option would save.\n",
     .examples = "  pemble font make sans.ttf --size 14 --codes 32-126,0xb0 -o sans14.c\n"
                 "  pemble font make sans.ttf --size 24 --bits 4 --text 0123456789.- -o big.c\n"
                 "  pemble font make assets/fonts/bollard32.bdf --text 0123456789.: -o clock.c\n"
@@ -141,7 +140,7 @@ static int run_make(int argc, const char **argv)
     char *out = NULL, *ranges = NULL, *text = NULL, *source = NULL, *header = NULL;
     int size = 0, bits = 1, plain = 0, unkerned = 0, status;
     struct poptOption options[] = {
-        {"output", 'o', POPT_ARG_STRING, &out, 0, "the font to write; needed", "FILE"},
+        {"output", 'o', POPT_ARG_STRING, &out, 0, "the font to write; needed", "OUT.c|OUT.pmf"},
         {"size", 's', POPT_ARG_INT, &size, 0, "pixels, for outline fonts", "N"},
         {"bits", 'b', POPT_ARG_INT, &bits, 0, "bits a pixel: 1 (the default), 2 or 4", "B"},
         {"codes", '\0', POPT_ARG_STRING, &ranges, 0, "code points, such as 32-126,0xb0", "C"},
@@ -159,8 +158,8 @@ static int run_make(int argc, const char **argv)
         return status;
     only.count = 0;
     status = BAD_USE;
-    if (!out)
-        complain("font make: -o is missing; see 'pemble font make --help'");
+    if (!is_given(&make_usage, "-o", out))
+        status = BAD_USE;
     else if (header && !ends_with(out, ".c"))
         complain("font make: --header goes with -o OUT.c, not with -o %s", out);
     else if ((!ranges || characters_from_ranges(&only, ranges)) &&

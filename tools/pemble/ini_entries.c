@@ -29,16 +29,34 @@ struct source {
     FILE *file;
     struct entries *entries;
     int line;
+    bool ends; /* it is no configuration: what follows is not read */
 };
+
+/* The first control character of a line; NULL: it has none. */
+static const char *control_in(const char *text)
+{
+    for (; *text; text++)
+        if (((unsigned char)*text < ' ' && !strchr("\t\r\n", *text)) || *text == 127)
+            return text;
+    return NULL;
+}
 
 /* Reads a line for inih. Leading blanks are taken off: inih would take an indented key for the
  * continuation of the value before it. */
 static char *next_line(char *text, int size, void *stream)
 {
     struct source *source = stream;
-    if (!fgets(text, size, source->file))
+    if (source->ends || !fgets(text, size, source->file))
         return NULL;
     source->line++;
+    const char *const control = control_in(text);
+    if (control) {
+        entry_error(source->entries, source->line,
+                    "the line has control characters, such as 0x%02x: this is no configuration",
+                    (unsigned char)*control);
+        source->ends = true;
+        return NULL;
+    }
     const size_t length = strlen(text);
     if (length + 1 == (size_t)size && text[length - 1] != '\n') {
         entry_error(source->entries, source->line, "the line is longer than %d characters",
@@ -68,6 +86,11 @@ static int take(void *user, const char *section, const char *key, const char *va
     if (entries->errors >= MOST_ERRORS)
         return 0;
     split_section(&entry, section);
+    if (!*section) {
+        entry_error(entries, source->line, "'%s' stands before the first [section]", key);
+        source->ends = true;
+        return 0;
+    }
     snprintf(entry.key, sizeof entry.key, "%s", key);
     snprintf(entry.value, sizeof entry.value, "%s", value);
     if (strlen(section) >= WORD_SIZE || strlen(key) >= WORD_SIZE || strlen(value) >= VALUE_SIZE)

@@ -5,6 +5,7 @@
 #include <stdarg.h>
 #include <stdio.h>
 #include <stdlib.h>
+#include <string.h>
 #include "apart.h"
 
 void complain(const char *format, ...)
@@ -27,11 +28,38 @@ bool number_is_possible(const char *option, int given, int least, int most, cons
 
 enum { HELP = 'h', MOST_OPTIONS = 24 };
 
-static int bad_use(const struct usage *usage, const char *what, const char *which)
+static int bad_use(const struct usage *usage, const char *which, const char *what)
 {
-    complain("%s: %s%s%s; see 'pemble %s --help'", usage->name, which, *which ? ": " : "", what,
-             usage->name);
+    complain("%s: %s%s; see 'pemble %s --help'", usage->name, which, what, usage->name);
     return BAD_USE;
+}
+
+bool is_given(const struct usage *usage, const char *option, const char *value)
+{
+    if (!value)
+        (void)bad_use(usage, option, " is missing");
+    return value;
+}
+
+/* What popt says of an option and its value. */
+static int bad_option(const struct usage *usage, poptContext context, int code, int argc,
+                      const char **argv)
+{
+    const char *const what = code == POPT_ERROR_BADOPT      ? ": there is no such option"
+                             : code == POPT_ERROR_NOARG     ? ": its value is missing"
+                             : code == POPT_ERROR_BADNUMBER ? ": its value has to be a number"
+                             : code == POPT_ERROR_OVERFLOW
+                                 ? ": the number is too large or too small"
+                                 : ": popt cannot take it";
+    const char *const bad = poptBadOption(context, 0);
+    char both[200];
+    /* It gives a value without the option before it. */
+    for (int i = 2; i < argc; i++)
+        if (code != POPT_ERROR_BADOPT && strcmp(argv[i], bad) == 0 && argv[i - 1][0] == '-') {
+            snprintf(both, sizeof both, "%s %s", argv[i - 1], bad);
+            return bad_use(usage, both, what);
+        }
+    return bad_use(usage, bad, what);
 }
 
 /* The options of the command, and --help. */
@@ -46,16 +74,27 @@ static void add_help(struct poptOption *table, const struct poptOption *options)
     table[count + 1] = (struct poptOption)POPT_TABLEEND;
 }
 
+/* The n-th of the words that a command needs: "CONFIG" of "CONFIG [-o FILE]". */
+static int needs_word(const struct usage *usage, int number)
+{
+    char word[40];
+    const char *at = usage->arguments;
+    for (; number > 0; number--)
+        at += strcspn(at, " ") + 1;
+    snprintf(word, sizeof word, "%.*s", (int)strcspn(at, " "), at);
+    return bad_use(usage, word, " is missing");
+}
+
 /* The words that are no options, as many as may be. */
 static int read_words(struct line *line, const struct usage *usage, int least, int most)
 {
     const char *word;
     while ((word = poptGetArg(line->context)) != NULL) {
         if (line->count == most)
-            return bad_use(usage, "is one word too many", word);
+            return bad_use(usage, word, " is one word too many");
         line->words[line->count++] = word;
     }
-    return line->count < least ? bad_use(usage, "it needs more words", "") : DONE;
+    return line->count < least ? needs_word(usage, line->count) : DONE;
 }
 
 bool line_read(struct line *line, const struct usage *usage, struct poptOption *options, int argc,
@@ -93,7 +132,7 @@ bool line_read(struct line *line, const struct usage *usage, struct poptOption *
         complain("there is not enough memory");
         *status = FAILED;
     } else {
-        *status = code < -1 ? bad_use(usage, poptStrerror(code), poptBadOption(line->context, 0))
+        *status = code < -1 ? bad_option(usage, line->context, code, argc, argv)
                             : read_words(line, usage, least, most);
     }
     if (*status == DONE && !outputs_are_apart(line, options))

@@ -13,10 +13,8 @@ static const struct usage usage = {
     .text =
         "Makes a picture for the library from a PNG, JPEG, GIF, BMP or Netpbm file. --for names a\n"
         "panel: the picture is then as large as fits, and has the panel's pixels. --format and\n"
-        "--size take the place of these. OUT.c is a C source with a const pmb_picture; a file "
-        "with\n"
-        "another ending has the bytes alone, for a card. Pixels that are not opaque become\n"
-        "transparent.\n",
+        "--size take the place of these. OUT.c is a C source with a const pmb_picture; OUT.pbp\n"
+        "has the bytes alone, for a card. Pixels that are not opaque become transparent.\n",
     .examples =
         "  pemble picture make harbour.png --for kiosk.ini -o harbour.c --preview see.png\n"
         "  pemble picture make logo.png --format one-bit --size 48x48 --dither none -o "
@@ -131,12 +129,12 @@ static int run_make(int argc, const char **argv)
 {
     static struct picture_target target;
     struct picture_words words = {.threshold = NOT_GIVEN, .memory = USUAL_MEGABYTES};
-    struct poptOption options[] = {PICTURE_OPTIONS(words), POPT_TABLEEND};
+    struct poptOption options[] = {PICTURE_OPTIONS(words, "OUT.c|OUT.pbp"), POPT_TABLEEND};
     struct line line;
     int status;
     if (!line_read(&line, &usage, options, argc, argv, 1, 1, &status))
         return status;
-    status = picture_target_read(&target, &words);
+    status = picture_target_read(&target, &usage, &words);
     if (status == DONE)
         status = make(&target, line.words[0], &words);
     picture_target_close(&target);

@@ -112,14 +112,13 @@ static void pixels_of(struct picture_target *t, const pmb_format *format)
     }
 }
 
-int picture_target_read(struct picture_target *t, const struct picture_words *words)
+int picture_target_read(struct picture_target *t, const struct usage *usage,
+                        const struct picture_words *words)
 {
     memset(t, 0, sizeof *t);
     t->kind = PMB_PIXELS_COLOR;
-    if (!words->output) {
-        complain("-o is missing");
+    if (!is_given(usage, "-o", words->output))
         return BAD_USE;
-    }
     if (words->panel) {
         t->has_stage = true;
         int status = stage_read(&t->stage, &t->setup, words->panel,

@@ -18,8 +18,8 @@ struct picture_words {
     int brightness, contrast, threshold, invert, loss, memory;
 };
 
-#define PICTURE_OPTIONS(w)                                                                         \
-    {"output", 'o', POPT_ARG_STRING, &(w).output, 0, "the asset to write; needed", "FILE"},        \
+#define PICTURE_OPTIONS(w, files)                                                                  \
+    {"output", 'o', POPT_ARG_STRING, &(w).output, 0, "the asset to write; needed", files},         \
         {"for",      '\0', POPT_ARG_STRING,                                                        \
          &(w).panel, 0,    "take size and pixels from this configuration",                         \
          "CONFIG"},                                                                                \
@@ -99,7 +99,8 @@ struct picture_target {
 
 /* Understands the words, and opens the panel on the bench. Returns an exit status; what is wrong
  * has been said. picture_target_close is needed in every case. */
-int picture_target_read(struct picture_target *target, const struct picture_words *words);
+int picture_target_read(struct picture_target *target, const struct usage *usage,
+                        const struct picture_words *words);
 void picture_target_close(struct picture_target *target);
 
 /* Chooses how images are dithered, if that was not given: drawings of one bit or of few colours not

@@ -357,7 +357,7 @@ static int run_make(int argc, const char **argv)
     char *flash = NULL;
     int rate = NOT_GIVEN, status;
     struct poptOption options[] = {
-        PICTURE_OPTIONS(words),
+        PICTURE_OPTIONS(words, "OUT.c|OUT.pbr"),
         {"rate", 'r', POPT_ARG_INT, &rate, 0, "frames a second, 1 to 1000", "N"},
         {"flash", '\0', POPT_ARG_STRING, &flash, 0,
          "the size of the flash; says how many frames fit, such as 32k", "SIZE"},
@@ -366,7 +366,7 @@ static int run_make(int argc, const char **argv)
     struct line line;
     if (!line_read(&line, &usage, options, argc, argv, 1, MOST_WORDS, &status))
         return status;
-    status = picture_target_read(&target, &words);
+    status = picture_target_read(&target, &usage, &words);
     if (status == DONE && !number_is_possible("--rate", rate, 1, 1000, ""))
         status = BAD_USE;
     unsigned long bytes = 0;
