@@ -348,7 +348,7 @@ static void pictures_and_recordings_are_saved(void **state)
     image_free(&image);
     /* Two pictures, and more than two seconds. */
     const struct outcome o =
-        shell(BUILD_DIR "/pemble reel make saved.gif --format colour -o saved.reel");
+        shell(BUILD_DIR "/pemble reel make saved.gif --format colour -o saved.pbr");
     assert_int_equal(o.status, 0);
     assert_says(o.out, "2 frames");
     assert_says(o.out, "240x240");
