@@ -33,18 +33,17 @@ static struct edge edge_of(pmb_outline o)
 
 /*
  * The pixels between the left edge of the rectangle and the first pixel of its row i; -1 when the
- * row has none. Rows are asked for from the top to the middle, so dx only grows. The row below the
- * middle, which a stroke asks for, has none then: it is as the one above it.
+ * row has none, as those above the top. Rows are asked for from the top to the middle, so dx only
+ * grows. The row below the middle, which a stroke asks for, has none then: it is as the one above
+ * it.
  */
 static int32_t indent(struct edge *e, int32_t i)
 {
     const pmb_outline *o = &e->o;
     pmb_reach dy;
-    if (i < 0 || i >= o->r.h)
-        return -1;
     if (!pmb_outline_row(o, i, &dy))
         return 0;
-    e->excess += (int64_t)(dy * dy - e->dy * e->dy) * e->ww;
+    e->excess += (int64_t)((int32_t)dy * dy - e->dy * e->dy) * e->ww;
     e->dy = dy;
     for (; e->dx + 2 < o->w; e->dx += 2) {
         const int64_t further = e->excess + (4 * e->dx + 4) * e->hh;

@@ -3,7 +3,7 @@
 #include "test.h"
 
 #if PMB_FAST_SHAPES
-enum { W = 131, H = 47, STRIDE = 2 * W, GUARD = 64 };
+enum { W = 131, H = 60, STRIDE = 2 * W, GUARD = 64 };
 
 struct sheet {
     pmb_canvas c;
@@ -213,28 +213,35 @@ static void draw_small(pmb_canvas *c, int kind)
     }
 }
 
+/* A side of a clip: near the edge of a shape, or far from it. */
+static int16_t side_at(int number, int16_t near, int16_t far)
+{
+    return number == 5 ? far : (int16_t)(near + number);
+}
+
 /* What a clip that ends near the edges of a shape leaves of it, and nothing beside. */
 static void every_clip(const pmb_format *format)
 {
-    enum { KINDS = 22, NEAR = 5 };
+    enum { KINDS = 22, SIDES = 6 };
     static struct sheet all, cut;
     const pmb_rect bounds = {-20, 5, W, H};
     for (int kind = 0; kind < KINDS; kind++) {
         open_sheet(&all, format, bounds, pmb_point_of(0, 0));
         draw_small(&all.c, kind);
-        for (int i = 0; i < NEAR * NEAR * NEAR * NEAR; i++) {
-            const int16_t left = (int16_t)(38 + i % NEAR), top = (int16_t)(18 + i / NEAR % NEAR);
-            const int16_t right = (int16_t)(59 + i / 25 % NEAR), bottom = (int16_t)(39 + i / 125);
+        for (int i = 0; i < SIDES * SIDES * SIDES * SIDES; i++) {
+            const int16_t left = side_at(i % SIDES, 38, -20);
+            const int16_t top = side_at(i / SIDES % SIDES, 18, 5);
+            const int16_t right = side_at(i / (SIDES * SIDES) % SIDES, 59, W - 20);
+            const int16_t bottom = side_at(i / (SIDES * SIDES * SIDES), 39, 5 + H);
             const pmb_rect clip = {left, top, (int16_t)(right - left), (int16_t)(bottom - top)};
             open_sheet(&cut, format, clip, pmb_point_of(0, 0));
             draw_small(&cut.c, kind);
             cut.c.clip = cut.c.bounds;
-            for (int16_t y = 15; y < 45; y++)
-                for (int16_t x = 35; x < 65; x++) {
-                    const pmb_color seen = pmb_canvas_peek(&all.c, pmb_point_of(x, y));
-                    const pmb_color wanted =
-                        pmb_rect_holds(clip, pmb_point_of(x, y)) ? seen : PMB_BLACK;
-                    if (pmb_canvas_peek(&cut.c, pmb_point_of(x, y)) != wanted)
+            for (int16_t y = 16; y < 44; y++)
+                for (int16_t x = 36; x < 64; x++) {
+                    const pmb_point p = {x, y};
+                    const pmb_color seen = pmb_canvas_peek(&all.c, p);
+                    if (pmb_canvas_peek(&cut.c, p) != (pmb_rect_holds(clip, p) ? seen : PMB_BLACK))
                         fail_msg("kind %d, clip %d,%d %dx%d: (%d, %d)", kind, clip.x, clip.y,
                                  clip.w, clip.h, x, y);
                 }

@@ -288,6 +288,22 @@ static void radii_have_their_limits(void **state)
     }
 }
 
+/* A hole of one pixel has an outline, too; one of radius 1 has nine. Without a hole there is none.
+ */
+static void the_least_holes_have_outlines(void **state)
+{
+    (void)state;
+    for (int16_t inner = -1; inner < 2; inner++) {
+        static struct sheet s;
+        open_sheet(&s);
+        pmb_sector_stroke(&s.c, pmb_point_of(20, 20), 9, inner, 0, 0x10000, PMB_WHITE);
+        assert_int_equal(is_set(&s, 20, 20), 0);
+        assert_int_equal(is_set(&s, 21, 20), inner == 0);
+        assert_int_equal(is_set(&s, 22, 20), inner == 1);
+        assert_int_equal(is_set(&s, 22, 21), inner == 1);
+    }
+}
+
 static void polygons_are_as_defined(void **state)
 {
     (void)state;
@@ -558,6 +574,7 @@ int main(void)
         cmocka_unit_test(a_quarter_sector_is_where_it_should_be),
         cmocka_unit_test(sines_are_near_the_true_ones),
         cmocka_unit_test(radii_have_their_limits),
+        cmocka_unit_test(the_least_holes_have_outlines),
         cmocka_unit_test(polygons_are_as_defined),
         cmocka_unit_test(triangles_that_share_an_edge_share_no_pixel),
         cmocka_unit_test(polylines_join_their_points),
