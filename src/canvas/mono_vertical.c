@@ -133,9 +133,12 @@ static void stair(pmb_canvas *c, const pmb_stair *these, pmb_color color)
         const uint8_t bit = bit_of(c, y);
         uint8_t *const byte = byte_at(c, x, y);
         *byte = (uint8_t)((*byte & ~bit) | (all & bit));
+        int8_t aside = 0;
         rest += line.rise;
-        const int16_t aside = rest >= line.length ? line.turn : 0;
-        rest -= aside ? line.length : 0;
+        if (rest >= line.length) {
+            rest -= line.length;
+            aside = line.turn;
+        }
         x = (int16_t)(x + (line.steep ? aside : 1));
         y = (int16_t)(y + (line.steep ? 1 : aside));
     }

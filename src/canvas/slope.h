@@ -32,14 +32,27 @@ static inline int32_t pmb_incline_column(const pmb_incline *i)
     return (int32_t)((uint64_t)i->at >> 32);
 }
 
+/* Moves both edges by whole columns. */
+static inline void pmb_slab_move(pmb_slab *s, int32_t columns)
+{
+    s->left.at += columns * ((int64_t)1 << 32);
+    s->right.at += columns * ((int64_t)1 << 32);
+}
+
+/* Both edges, on to the next row. */
+static inline void pmb_slab_next(pmb_slab *s)
+{
+    s->left.at += s->left.step;
+    s->right.at += s->right.step;
+}
+
 /* The columns of the first row of a slab, from *from up to before *to, and on to the next row.
  * False: it has none. */
 static inline bool pmb_slab_row(pmb_slab *s, int32_t *from, int32_t *to)
 {
     *from = pmb_greater(pmb_incline_column(&s->left), s->first);
     *to = pmb_lesser(pmb_incline_column(&s->right), s->end);
-    s->left.at += s->left.step;
-    s->right.at += s->right.step;
+    pmb_slab_next(s);
     return *from < *to;
 }
 #endif

@@ -28,21 +28,13 @@ bool pmb_is_spared(pmb_canvas *c, pmb_reach x, pmb_reach y, pmb_reach w, pmb_rea
     return true;
 }
 
-/* From the least to the greatest of two, and so far beyond both. */
-static pmb_reach span(int16_t a, int16_t b, uint8_t reach, pmb_reach *size)
-{
-    const pmb_reach least = pmb_least(a, b);
-    *size = pmb_most(a, b) - least + 2 * reach + 1;
-    return least - reach;
-}
-
 bool pmb_is_line_spared(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t reach, uint8_t width,
                         pmb_color color)
 {
-    pmb_box box;
+    const pmb_extent e = pmb_extent_of((pmb_point[]){a, b}, 2);
+    const pmb_box box = {e.left - reach + c->origin.x, e.top - reach + c->origin.y,
+                         e.right - e.left + 2 * reach + 1, e.bottom - e.top + 2 * reach + 1};
     pmb_rect area;
-    box.x = span(a.x, b.x, reach, &box.w) + c->origin.x;
-    box.y = span(a.y, b.y, reach, &box.h) + c->origin.y;
     if (!pmb_box_cut(c, &box, &area))
         return true;
     if (!c->format->drafting)

@@ -112,9 +112,7 @@ void pmb_slab_fill(pmb_canvas *c, const pmb_slab *slab, pmb_color color)
     s.y = (int16_t)(s.y + c->origin.y - c->bounds.y);
     s.first = (int16_t)(c->clip.x - c->bounds.x);
     s.end = (int16_t)(s.first + c->clip.w);
-    const int64_t aside = ((int64_t)c->origin.x - c->bounds.x) * ((int64_t)1 << 32);
-    s.left.at += aside;
-    s.right.at += aside;
+    pmb_slab_move(&s, (int32_t)c->origin.x - c->bounds.x);
     if (pmb_canvas_notes(c))
         touch_slab(c, s);
     (c->format->slab ? c->format->slab : fill_slab)(c, &s, color);

@@ -274,8 +274,8 @@ static bool leads_to(const struct half *h, pmb_direction d)
 /* Where a row crosses a direction; none is needed when it does not lead there. */
 static pmb_slope slope_in(const struct half *h, pmb_direction d, int32_t row, bool leads)
 {
-    const int32_t x = d.x * h->turn;
-    return leads ? pmb_slope_at(x, row, x, (uint32_t)pmb_absolute(d.y)) : (pmb_slope){0};
+    const pmb_direction down = {d.x * h->turn, -d.y * h->turn};
+    return leads ? slope_of(down, row) : (pmb_slope){0};
 }
 
 /* Rows from one on up to another, which count from the middle. */

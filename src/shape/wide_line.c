@@ -189,8 +189,7 @@ void pmb_line_wide(pmb_canvas *c, pmb_point a, pmb_point b, uint8_t width, pmb_c
         fill_rows(&brush, &line, slab.y);
         pmb_capsule_go(&line, slab.y + slab.rows);
         slab.y = (int16_t)(slab.y + w.upper.y);
-        slab.left.at += (int64_t)w.upper.x * ((int64_t)1 << 32);
-        slab.right.at += (int64_t)w.upper.x * ((int64_t)1 << 32);
+        pmb_slab_move(&slab, w.upper.x);
         pmb_slab_fill(c, &slab, color);
     }
 #endif

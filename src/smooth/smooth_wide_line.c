@@ -112,8 +112,7 @@ static void draw_slab(struct line *line, pmb_slab slab)
     for (; slab.rows > 0; slab.rows--, slab.y++) {
         line->outer.y = slab.y;
         draw_between(line, pmb_incline_column(&slab.left), pmb_incline_column(&slab.right));
-        slab.left.at += slab.left.step;
-        slab.right.at += slab.right.step;
+        pmb_slab_next(&slab);
     }
 }
 #endif

@@ -158,11 +158,10 @@ static int run_make(int argc, const char **argv)
         return status;
     only.count = 0;
     status = BAD_USE;
-    if (!is_given(&make_usage, "-o", out))
-        status = BAD_USE;
-    else if (header && !ends_with(out, ".c"))
+    if (out && header && !ends_with(out, ".c"))
         complain("font make: --header goes with -o OUT.c, not with -o %s", out);
-    else if ((!ranges || characters_from_ranges(&only, ranges)) &&
+    else if (is_given(&make_usage, "-o", out) &&
+             (!ranges || characters_from_ranges(&only, ranges)) &&
              (!text || characters_from_text(&only, text)) &&
              (!source || characters_from_source(&only, source)))
         status = make(
